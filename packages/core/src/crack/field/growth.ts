@@ -1,0 +1,607 @@
+import { exactCos, exactExp, exactLn, exactSin, nearestPowerOfTwo } from '../../numeric/exact';
+import { fingerprint, uniform } from '../../numeric/hash';
+import { noiseAt, type Octave } from '../../numeric/noise';
+import { NUCLEATION } from '../constants';
+import { NONE, SEGMENT_STRIDE, Segments } from './segments';
+import { birthPull, edgePull, frictionFactor, stressShare } from './shearLag';
+import { strokeMap, type StrokeMap, strokesAt } from './strokes';
+import { type CrackField, type FieldInput } from './types';
+
+/*
+ * Sequential growth of cracks in a drying film. There is no stress grid: at a tip or a flaw the stress follows from
+ * the distances to the nearest free surfaces, found by rays, put into the one-dimensional shear-lag solution
+ * (shearLag.ts); its second harmonic over directions gives the opening direction, its energy decides whether the
+ * tip runs. The film is loaded in small ratios of stress over strength, so that more shrinkage only appends events:
+ * the pattern at half time is a true part of the pattern at the end.
+ *
+ * Lengths in mm; stress in units of the final uncracked stress. Only + − × ÷ √ and own series are used, so that the
+ * same seed grows the same field on every machine.
+ */
+
+const FIRST_LEVEL = 0.3;
+const MAX_STEPS_PER_LEVEL = 48;
+const ALTERNATE = 4;
+const OPENING_CHECKPOINTS = 5;
+/** Scatter of flaw strengths and of the path's toughness. */
+const FLAW_SCATTER = 0.12;
+const PATH_SCATTER = 0.3;
+const MEANDER = 0.5;
+/** Weight of a flaw's own random axis, which decides where the stress has no direction. */
+const FLAW_AXIS = 0.12;
+const WEIBULL = 8;
+/** Mean and relative scatter of a Weibull variable of that modulus. */
+const WEIBULL_MEAN = 0.942;
+const WEIBULL_SCATTER = 0.148;
+const SITE_DIRECTIONS = 4;
+/** Ratio of the plastic number, the base of the low-discrepancy sequence in two dimensions (R2). */
+const R2_X = 0.7548776662466927;
+const R2_Y = 0.5698402909980532;
+
+interface Quality {
+  readonly directions: number;
+  readonly stepFactor: number;
+  readonly levelFactor: number;
+  readonly flawDensity: number;
+}
+
+const QUALITY: Readonly<Record<FieldInput['quality'], Quality>> = {
+  full: { directions: 12, stepFactor: 1, levelFactor: 1.02, flawDensity: 5 },
+  coarse: { directions: 6, stepFactor: 2, levelFactor: 1.05, flawDensity: 3 },
+};
+
+interface Tip {
+  x: number;
+  y: number;
+  hx: number;
+  hy: number;
+  readonly crack: number;
+  readonly sign: number;
+  arc: number;
+  last: number;
+  state: 'running' | 'arrested' | 'done';
+  /** Stress share at which an arrested tip goes on. */
+  requiredLoad: number;
+  /** Stress per direction as last seen, refreshed in thirds. */
+  readonly seen: Float64Array;
+  phase: number;
+  energyLeft: number;
+  energyRight: number;
+}
+
+/**
+ * Grows the cracks of one film, level by level. Call `step()` until it returns false, then `result()`; a caller that
+ * must stay responsive pauses between steps, one that has a newer plan simply stops calling.
+ */
+export class Growth {
+  private readonly input: FieldInput;
+  private readonly segments: Segments;
+  private readonly map: StrokeMap | null;
+  private readonly quality: Quality;
+  /** Pull length on a ladder: steers, seeds noise and flaws, so that a small change moves no lattice. */
+  private readonly ladderMm: number;
+  private readonly stepMm: number;
+  private readonly spacingMm: number;
+  private readonly exclude: number;
+  private readonly octaves: Octave[];
+  private readonly cos: Float64Array;
+  private readonly sin: Float64Array;
+  private readonly cos2: Float64Array;
+  private readonly sin2: Float64Array;
+  private readonly finalRatio: number;
+  private readonly levels: number;
+  private level = 0;
+  private checkpoint = 1;
+  private load = 0;
+  private readonly tips: Tip[] = [];
+  private crackCount = 0;
+  private joined = 0;
+  private readonly angles: number[] = [];
+  // Flaws, weakest first.
+  private readonly siteX: Float64Array;
+  private readonly siteY: Float64Array;
+  private readonly siteStrength: Float64Array;
+  private readonly siteAxis: Float64Array;
+  private readonly siteBound: Float64Array;
+  // Local properties of the film at the point last asked.
+  private pull = 0;
+  private strokeA = 0;
+  private strokeB = 0;
+  private readonly local = new Float64Array(3);
+  private readonly noise = { value: 0, dx: 0, dy: 0 };
+  private readonly siteSeen = new Float64Array(SITE_DIRECTIONS);
+  private tensorA = 0;
+  private tensorB = 0;
+  private tensorMean = 0;
+
+  constructor(input: FieldInput) {
+    this.input = input;
+    this.quality = QUALITY[input.quality];
+    this.ladderMm = onLadder(input.pullLengthMm);
+    // About the mean spacing: a friction-held film is spaced by its slip, an elastic one by its pull length.
+    const slipSpacing = 1.4 * input.strengthRatio * input.slipNumber;
+    this.spacingMm = this.ladderMm * Math.max(1.7, slipSpacing);
+    this.stepMm = nearestPowerOfTwo(0.1 * this.spacingMm) * this.quality.stepFactor;
+    const cell = Math.max(nearestPowerOfTwo(0.2 * this.spacingMm), 2 * this.stepMm);
+    this.segments = new Segments(input, cell);
+    this.exclude = Math.max(2.2 * this.ladderMm, 4 * this.stepMm);
+    this.map = strokeMap(input, this.spacingMm);
+    this.octaves = pathOctaves(0.45 * this.spacingMm, input.seed);
+
+    const k = this.quality.directions;
+    this.cos = new Float64Array(k);
+    this.sin = new Float64Array(k);
+    this.cos2 = new Float64Array(k);
+    this.sin2 = new Float64Array(k);
+    for (let i = 0; i < k; i++) {
+      const angle = (Math.PI * (i + 0.23)) / k;
+      this.cos[i] = exactCos(angle);
+      this.sin[i] = exactSin(angle);
+      this.cos2[i] = exactCos(2 * angle);
+      this.sin2[i] = exactSin(2 * angle);
+    }
+
+    this.finalRatio = 1 / input.strengthRatio;
+    this.levels =
+      this.finalRatio <= FIRST_LEVEL
+        ? 0
+        : Math.floor(exactLn(this.finalRatio / FIRST_LEVEL) / exactLn(this.quality.levelFactor)) + 2;
+
+    const sites = this.flaws();
+    this.siteX = sites.x;
+    this.siteY = sites.y;
+    this.siteStrength = sites.strength;
+    this.siteAxis = sites.axis;
+    this.siteBound = new Float64Array(sites.x.length);
+  }
+
+  /** Share of the loading done, 0 … 1. */
+  get progress(): number {
+    return this.levels === 0 ? 1 : this.level / this.levels;
+  }
+
+  /** Loads the film to its next level; false when the last one is done. */
+  step(): boolean {
+    if (this.level >= this.levels) return false;
+    const ratio =
+      this.level === this.levels - 1
+        ? this.finalRatio
+        : FIRST_LEVEL * exactExp(this.level * exactLn(this.quality.levelFactor));
+    this.load = Math.min(1, ratio / this.finalRatio);
+    this.runArrested();
+    this.nucleate();
+    this.level++;
+    while (this.checkpoint <= OPENING_CHECKPOINTS && this.load >= this.checkpoint / OPENING_CHECKPOINTS - 1e-12) {
+      this.open();
+      this.checkpoint++;
+    }
+    return this.level < this.levels;
+  }
+
+  /** The field as grown so far. */
+  result(): CrackField {
+    const { segments } = this;
+    const n = segments.count;
+    const x0 = new Float32Array(n);
+    const y0 = new Float32Array(n);
+    const x1 = new Float32Array(n);
+    const y1 = new Float32Array(n);
+    const crack = new Int32Array(n);
+    for (let i = 0; i < n; i++) {
+      const at = i * SEGMENT_STRIDE;
+      x0[i] = segments.data[at]!;
+      y0[i] = segments.data[at + 1]!;
+      x1[i] = segments.data[at]! + segments.data[at + 2]!;
+      y1[i] = segments.data[at + 1]! + segments.data[at + 3]!;
+      crack[i] = segments.data[at + 4]!;
+    }
+    const previous = segments.previous.slice(0, n);
+    const width = segments.width.slice(0, n);
+    smoothWidths(width, previous);
+    this.taperFreeTips(width, previous);
+    return {
+      input: this.input,
+      count: n,
+      x0,
+      y0,
+      x1,
+      y1,
+      width,
+      birth: segments.birth.slice(0, n),
+      previous,
+      crack,
+      crackCount: this.crackCount,
+      joinedTips: this.joined,
+      freeTips: this.tips.filter((tip) => tip.state !== 'done').length,
+      junctionAngles: Float32Array.from(this.angles),
+      rays: segments.rays,
+      fingerprint: fingerprint(x1, n) ^ fingerprint(y1, n),
+    };
+  }
+
+  /** Flaws: a low-discrepancy sequence with jitter, so that the first N stay put when N changes. */
+  private flaws(): { x: Float64Array; y: Float64Array; strength: Float64Array; axis: Float64Array } {
+    const { widthMm, heightMm, seed } = this.input;
+    const side = Math.max(widthMm, heightMm);
+    const wanted = (this.quality.flawDensity * side * side) / (this.spacingMm * this.spacingMm);
+    const margin = 0.25 * this.stepMm;
+    const found: { x: number; y: number; strength: number; axis: number; index: number }[] = [];
+    for (let i = 1; i <= wanted; i++) {
+      const jitter = (0.9 * side) / Math.sqrt(wanted);
+      const fx = 0.5 + i * R2_X;
+      const fy = 0.5 + i * R2_Y;
+      const x = (fx - Math.floor(fx)) * side + (uniform(i, seed, 1) - 0.5) * jitter;
+      const y = (fy - Math.floor(fy)) * side + (uniform(i, seed, 2) - 0.5) * jitter;
+      if (x < margin || y < margin || x > widthMm - margin || y > heightMm - margin) continue;
+      const weibull = exactExp(exactLn(-exactLn(uniform(i, seed, 3))) / WEIBULL);
+      noiseAt(this.octaves, x, y, this.noise);
+      const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * FLAW_SCATTER) / WEIBULL_SCATTER;
+      const strength = Math.max(0.2, scatter * (1 + 0.15 * PATH_SCATTER * this.noise.value));
+      found.push({ x, y, strength, axis: uniform(i, seed, 4) * Math.PI, index: i });
+    }
+    found.sort((a, b) => a.strength - b.strength || a.index - b.index);
+    return {
+      x: Float64Array.from(found, (f) => f.x),
+      y: Float64Array.from(found, (f) => f.y),
+      strength: Float64Array.from(found, (f) => f.strength),
+      axis: Float64Array.from(found, (f) => f.axis),
+    };
+  }
+
+  /** Reads the film's properties at a point into `pull`, `strokeA`, `strokeB`. */
+  private at(x: number, y: number): void {
+    if (this.map === null) {
+      this.pull = this.input.pullLengthMm;
+      this.strokeA = 0;
+      this.strokeB = 0;
+      return;
+    }
+    strokesAt(this.map, x, y, this.local);
+    this.strokeA = this.local[0]!;
+    this.strokeB = this.local[1]!;
+    // Pull length of a thicker or thinner spot: between √h (slipping) and h (bonded); √h holds for crackle.
+    this.pull = this.input.pullLengthMm * Math.sqrt(this.local[2]!);
+  }
+
+  /**
+   * Strength and toughness factor for a crack whose normal has the doubled angle (c2, s2): below 1 across the
+   * strokes, above 1 along them. Grooves take from the film what ridges gain, so that the mean stays 1.
+   */
+  private weakness(c2: number, s2: number): number {
+    const contrast = Math.sqrt(this.strokeA * this.strokeA + this.strokeB * this.strokeB);
+    return 1 - (0.5 * (this.strokeA * c2 + this.strokeB * s2)) / (1 - 0.5 * contrast);
+  }
+
+  /** Stress harmonics from what a tip remembers, after refreshing a third of the directions. */
+  private lookFromTip(tip: Tip, x: number, y: number): void {
+    const k = this.quality.directions;
+    const all = tip.phase < 0;
+    const from = all ? 0 : tip.phase;
+    tip.phase = all ? 0 : (tip.phase + 1) % 3;
+    const reach = (3 + Math.max(0, this.input.slipNumber - 1)) * this.pull;
+    const signedArc = tip.sign * tip.arc;
+    for (let i = from; i < k; i += all ? 1 : 3) {
+      const a = this.segments.ray(x, y, this.cos[i]!, this.sin[i]!, reach, tip.crack, signedArc, this.exclude);
+      const b = this.segments.ray(x, y, -this.cos[i]!, -this.sin[i]!, reach, tip.crack, signedArc, this.exclude);
+      tip.seen[i] = stressShare(a / this.pull, b / this.pull, this.input.slipNumber);
+    }
+    this.harmonics(tip.seen, k, this.cos2, this.sin2);
+  }
+
+  private harmonics(seen: Float64Array, k: number, cos2: Float64Array, sin2: Float64Array): void {
+    let a = 0;
+    let b = 0;
+    let mean = 0;
+    for (let i = 0; i < k; i++) {
+      const v = seen[i]! / this.weakness(cos2[i]!, sin2[i]!);
+      a += v * cos2[i]!;
+      b += v * sin2[i]!;
+      mean += v;
+    }
+    this.tensorA = (2 * a) / k;
+    this.tensorB = (2 * b) / k;
+    this.tensorMean = mean / k;
+  }
+
+  private runArrested(): void {
+    for (const tip of this.tips) {
+      if (tip.state === 'arrested' && tip.requiredLoad <= this.load) {
+        tip.state = 'running';
+        this.run(tip, MAX_STEPS_PER_LEVEL);
+      } else if (tip.state === 'running') this.run(tip, MAX_STEPS_PER_LEVEL);
+    }
+  }
+
+  private nucleate(): void {
+    const { input, segments } = this;
+    const n = this.siteX.length;
+    const strain2 = input.strain * input.strain;
+    for (let i = 0; i < n; i++) {
+      // Flaws are sorted: a film stressed below a flaw's strength nowhere breaks at it or at any after it.
+      if (this.siteStrength[i]! > this.load * this.finalRatio * 2.2) break;
+      if (this.siteBound[i]! > this.load) continue;
+      const x = this.siteX[i]!;
+      const y = this.siteY[i]!;
+      this.at(x, y);
+      const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
+      // Four directions from the finer fan.
+      const stride = this.quality.directions / SITE_DIRECTIONS;
+      for (let d = 0; d < SITE_DIRECTIONS; d++) {
+        const j = Math.floor(d * stride);
+        const a = segments.ray(x, y, this.cos[j]!, this.sin[j]!, reach, -1, 0, 0);
+        const b = segments.ray(x, y, -this.cos[j]!, -this.sin[j]!, reach, -1, 0, 0);
+        this.siteSeen[d] = stressShare(a / this.pull, b / this.pull, input.slipNumber);
+      }
+      let tA = 0;
+      let tB = 0;
+      for (let d = 0; d < SITE_DIRECTIONS; d++) {
+        const j = Math.floor(d * stride);
+        const v = this.siteSeen[d]! / this.weakness(this.cos2[j]!, this.sin2[j]!);
+        tA += v * this.cos2[j]!;
+        tB += v * this.sin2[j]!;
+      }
+      tA = tA / 2 + FLAW_AXIS * exactCos(2 * this.siteAxis[i]!);
+      tB = tB / 2 + FLAW_AXIS * exactSin(2 * this.siteAxis[i]!);
+      const m = Math.sqrt(tA * tA + tB * tB);
+      const c2 = m > 0 ? tA / m : 1;
+      const s2 = m > 0 ? tB / m : 0;
+      const nx = Math.sqrt(0.5 * (1 + c2));
+      const ny = (s2 < 0 ? -1 : 1) * Math.sqrt(Math.max(0, 0.5 * (1 - c2)));
+      const a = segments.ray(x, y, nx, ny, reach, -1, 0, 0) / this.pull;
+      const b = segments.ray(x, y, -nx, -ny, reach, -1, 0, 0) / this.pull;
+      const weak = this.weakness(c2, s2);
+      const stress = stressShare(a, b, input.slipNumber) / weak;
+      const energy = strain2 * this.pull * frictionFactor(input.slipNumber) * birthPull(a, b, input.slipNumber);
+      const forStrength = stress > 1e-6 ? this.siteStrength[i]! / (stress * this.finalRatio) : 2;
+      const forEnergy = energy > 1e-12 ? Math.sqrt((NUCLEATION * input.fractureLengthMm * weak) / energy) : 2;
+      const required = forStrength > forEnergy ? forStrength : forEnergy;
+      if (required > this.load) {
+        this.siteBound[i] = required;
+        continue;
+      }
+      this.siteBound[i] = 2;
+      this.start(x, y, nx, ny, a, b);
+    }
+  }
+
+  /** A new crack with its normal (nx, ny): two tips running apart, grown in turns. */
+  private start(x: number, y: number, nx: number, ny: number, a: number, b: number): void {
+    const crack = this.crackCount++;
+    const make = (sign: number): Tip => ({
+      x,
+      y,
+      hx: -ny * sign,
+      hy: nx * sign,
+      crack,
+      sign,
+      arc: 0,
+      last: -1,
+      state: 'running',
+      requiredLoad: 0,
+      seen: new Float64Array(this.quality.directions),
+      phase: -1,
+      energyLeft: a,
+      energyRight: b,
+    });
+    const one = make(1);
+    const other = make(-1);
+    this.tips.push(one, other);
+    for (let grown = 0; grown < MAX_STEPS_PER_LEVEL; grown += ALTERNATE) {
+      if (one.state === 'running') this.run(one, ALTERNATE);
+      if (other.state === 'running') this.run(other, ALTERNATE);
+      if (one.state !== 'running' && other.state !== 'running') break;
+    }
+  }
+
+  private run(tip: Tip, steps: number): void {
+    for (let i = 0; i < steps && tip.state === 'running'; i++) this.advance(tip, i);
+  }
+
+  private advance(tip: Tip, turnIndex: number): void {
+    const { input, segments, stepMm: ds } = this;
+    const ahead = 0.6 * ds;
+    const lx = clamp(tip.x + tip.hx * ahead, input.widthMm);
+    const ly = clamp(tip.y + tip.hy * ahead, input.heightMm);
+    this.at(lx, ly);
+    // Direction: turn towards the plane across the greatest pull, with inertia where the stress has no direction.
+    this.lookFromTip(tip, lx, ly);
+    const m = Math.sqrt(this.tensorA * this.tensorA + this.tensorB * this.tensorB);
+    noiseAt(this.octaves, lx, ly, this.noise);
+    let turn = -1.2 * PATH_SCATTER * MEANDER * (this.noise.dx * -tip.hy + this.noise.dy * tip.hx) * ds;
+    if (m > 1e-9 && this.tensorMean > 1e-9) {
+      const c2 = this.tensorA / m;
+      const nx = Math.sqrt(Math.max(0, 0.5 * (1 + c2)));
+      const ny = (this.tensorB < 0 ? -1 : 1) * Math.sqrt(Math.max(0, 0.5 * (1 - c2)));
+      let tx = -ny;
+      let ty = nx;
+      let dot = tx * tip.hx + ty * tip.hy;
+      if (dot < 0) {
+        tx = -tx;
+        ty = -ty;
+        dot = -dot;
+      }
+      const cross = tip.hx * ty - tip.hy * tx;
+      turn += (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / this.tensorMean) * ds) / (0.45 * this.ladderMm);
+    }
+    const most = ds / (0.22 * this.spacingMm);
+    turn = turn > most ? most : turn < -most ? -most : turn;
+    const q = 0.25 * turn * turn;
+    const cosT = (1 - q) / (1 + q);
+    const sinT = turn / (1 + q);
+    const hx = tip.hx * cosT - tip.hy * sinT;
+    const hy = tip.hx * sinT + tip.hy * cosT;
+
+    // Energy: every other step, and at the first, with exact rays across the new heading.
+    const signedArc = tip.sign * tip.arc;
+    if ((turnIndex & 1) === 0) {
+      const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
+      tip.energyLeft = segments.ray(tip.x, tip.y, -hy, hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
+      tip.energyRight = segments.ray(tip.x, tip.y, hy, -hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
+    }
+    const born = birthPull(tip.energyLeft, tip.energyRight, input.slipNumber);
+    const c2 = hy * hy - hx * hx;
+    const s2 = -2 * hx * hy;
+    const energy =
+      (this.load * input.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
+    const tough =
+      input.fractureLengthMm * Math.max(0.2, 1 + 0.6 * PATH_SCATTER * this.noise.value) * this.weakness(c2, s2);
+    if (energy < tough) {
+      tip.state = 'arrested';
+      tip.requiredLoad = energy > 1e-15 ? this.load * Math.sqrt(tough / energy) : 2;
+      return;
+    }
+
+    tip.hx = hx;
+    tip.hy = hy;
+    let nextX = tip.x + hx * ds;
+    let nextY = tip.y + hy * ds;
+    const clear = segments.ray(tip.x, tip.y, hx, hy, 1.6 * ds, tip.crack, signedArc, this.exclude);
+    const met = segments.hit;
+    if (clear < NONE && met >= 0) {
+      nextX = tip.x + hx * clear;
+      nextY = tip.y + hy * clear;
+      tip.state = 'done';
+      this.joined++;
+      const at = met * SEGMENT_STRIDE;
+      const ex = segments.data[at + 2]!;
+      const ey = segments.data[at + 3]!;
+      const length = Math.sqrt(ex * ex + ey * ey);
+      const cross = Math.abs(hx * ey - hy * ex) / (length > 0 ? length : 1);
+      this.angles.push(Math.asin(Math.min(1, cross)));
+    } else {
+      const out = this.toEdge(tip.x, tip.y, hx, hy);
+      if (out <= 1.6 * ds) {
+        nextX = tip.x + hx * out;
+        nextY = tip.y + hy * out;
+        tip.state = 'done';
+        this.joined++;
+      }
+    }
+    tip.arc += ds;
+    const i = segments.add(tip.x, tip.y, nextX, nextY, tip.crack, tip.sign * (tip.arc - 0.5 * ds), tip.last, this.load);
+    const pull =
+      this.pull *
+      this.load *
+      (edgePull(tip.energyLeft, input.slipNumber) + edgePull(tip.energyRight, input.slipNumber));
+    segments.width[i] = 2 * input.strain * this.load * this.pull * born;
+    segments.pull[i] = pull;
+    tip.last = i;
+    tip.x = nextX;
+    tip.y = nextY;
+  }
+
+  private toEdge(x: number, y: number, dx: number, dy: number): number {
+    const tx = dx > 1e-12 ? (this.input.widthMm - x) / dx : dx < -1e-12 ? -x / dx : NONE;
+    const ty = dy > 1e-12 ? (this.input.heightMm - y) / dy : dy < -1e-12 ? -y / dy : NONE;
+    return Math.max(0, tx < ty ? tx : ty);
+  }
+
+  /** Old cracks open further as the film shrinks on: every second segment looks left and right, the rest follow. */
+  private open(): void {
+    const { segments, input } = this;
+    for (let i = 0; i < segments.count; i += 2) {
+      const at = i * SEGMENT_STRIDE;
+      const ex = segments.data[at + 2]!;
+      const ey = segments.data[at + 3]!;
+      const length = Math.sqrt(ex * ex + ey * ey);
+      if (length < 1e-9) continue;
+      const x = segments.data[at]! + 0.5 * ex;
+      const y = segments.data[at + 1]! + 0.5 * ey;
+      this.at(x, y);
+      const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
+      const crack = segments.data[at + 4]!;
+      const arc = segments.data[at + 5]!;
+      const nx = -ey / length;
+      const ny = ex / length;
+      const near = 2 * this.stepMm;
+      const left = segments.ray(x, y, nx, ny, reach, crack, arc, near) / this.pull;
+      const right = segments.ray(x, y, -nx, -ny, reach, crack, arc, near) / this.pull;
+      const pull = this.pull * this.load * (edgePull(left, input.slipNumber) + edgePull(right, input.slipNumber));
+      const gain = input.strain * (pull - segments.pull[i]!);
+      if (gain > 0) {
+        segments.width[i] = segments.width[i]! + gain;
+        segments.pull[i] = pull;
+        if (i + 1 < segments.count && segments.birth[i + 1] === segments.birth[i]) {
+          segments.width[i + 1] = segments.width[i + 1]! + gain;
+          segments.pull[i + 1] = pull;
+        }
+      }
+    }
+  }
+
+  /** A tip that never met anything closes: w √(1 − e^(−2.2 r/ℓ)), r from the tip. */
+  private taperFreeTips(width: Float32Array, previous: Int32Array): void {
+    for (const tip of this.tips) {
+      if (tip.state === 'done' || tip.last < 0) continue;
+      let r = 0.5 * this.stepMm;
+      for (let i = tip.last; i >= 0; i = previous[i]!) {
+        const factor = Math.sqrt(1 - exactExp((-2.2 * r) / this.input.pullLengthMm));
+        if (factor > 0.98) break;
+        width[i] = width[i]! * factor;
+        r += this.stepMm;
+      }
+    }
+  }
+}
+
+function clamp(x: number, max: number): number {
+  return x < 0 ? 0 : x > max ? max : x;
+}
+
+/** Quarter octaves: 1, 1.19, 1.41, 1.68, 2 … mm, times a power of two. */
+function onLadder(x: number): number {
+  const fourth = 1.189207115002721;
+  let rung = 1;
+  let value = x;
+  while (value >= 2) {
+    value *= 0.5;
+    rung *= 2;
+  }
+  while (value < 1) {
+    value *= 2;
+    rung *= 0.5;
+  }
+  let step = 1;
+  for (let i = 0; i < 4; i++) {
+    if (value < step * 1.0905077326652577) return rung * step;
+    step *= fourth;
+  }
+  return rung * 2;
+}
+
+/** Fixed wavelengths 2^e mm, weighted round the wanted one; fixed so that a change of it re-weights, not re-rolls. */
+function pathOctaves(wanted: number, seed: number): Octave[] {
+  const octaves: { wavelength: number; weight: number; seed: number }[] = [];
+  let sum = 0;
+  for (let e = -5; e <= 8; e++) {
+    let wavelength = 1;
+    for (let i = 0; i < Math.abs(e); i++) wavelength *= e < 0 ? 0.5 : 2;
+    const off = exactLn(wavelength / wanted) / exactLn(2) / 0.75;
+    const weight = exactExp(-0.5 * off * off);
+    if (weight < 0.2) continue;
+    octaves.push({ wavelength, weight, seed: seed ^ (0x1000 + e) });
+    sum += weight * weight;
+  }
+  const scale = 1 / Math.sqrt(sum);
+  return octaves.map((octave) => ({ ...octave, weight: octave.weight * scale }));
+}
+
+/** Four passes of [1 2 1]/4 along every crack. */
+function smoothWidths(width: Float32Array, previous: Int32Array): void {
+  const n = width.length;
+  const next = new Int32Array(n).fill(-1);
+  for (let i = 0; i < n; i++) {
+    const p = previous[i]!;
+    if (p >= 0) next[p] = i;
+  }
+  let from = Float32Array.from(width);
+  let to = new Float32Array(n);
+  for (let pass = 0; pass < 4; pass++) {
+    for (let i = 0; i < n; i++) {
+      const p = previous[i]! >= 0 ? previous[i]! : i;
+      const q = next[i]! >= 0 ? next[i]! : i;
+      to[i] = 0.25 * (from[p]! + 2 * from[i]! + from[q]!);
+    }
+    [from, to] = [to, from];
+  }
+  width.set(from);
+}

@@ -1,0 +1,245 @@
+import { arrhenius, CLOSE_PACKING, type DryingCurve, fallsTo, skinEvaporation, valueAt, waterAtShare } from '../film';
+import {
+  BONDED_STRAIN, CHANNEL_Z, FLOW_ACTIVATION, HALF_BOND_MOBILITY, LIQUID_SLIP_UM, NUCLEATION, POROUS_HOLD,
+  RELAXATION_HALVING_HUMIDITY, SKIN_STRAIN, TEARING_SKIN,
+} from './constants';
+import { type CrackLaw, type CrackTimes } from './types';
+
+/*
+ * A skin forms on the coat and wants to shrink. On a layer that lets it slip it pulls itself into islands; the more
+ * slip it gathers before it is dry, the larger the islands. A medium that dissolves again creeps up into the wet
+ * paint and lets thick coats slip early; white glue stops slipping once the pair has lost some water.
+ *
+ * Symbols, after the shear-lag literature (Xia & Hutchinson 2000, J. Mech. Phys. Solids 48; from memory):
+ *   C compliance gathered below [µm], s solids [µm], ℓ pull length [µm]:  ℓ² = (Z s)² + C s
+ *   fc consolidated share of the coat's solids, hl its liquid part [µm], M mobility of the layer below.
+ */
+
+/** What the coat lies on and how it was brushed, beside its drying curve. */
+export interface CrackInput {
+  readonly curve: DryingCurve;
+  /** Share of the layer below that had formed a film when the coat was laid; 1 on a substrate. */
+  readonly closedBelow: number;
+  readonly passes: number;
+  /** Air while the coat dries: temperature [K] and relative humidity. */
+  readonly temperature: number;
+  readonly humidity: number;
+  /** Solids of later coats on top [µm]. */
+  readonly coveringUm: number;
+  /** Factors of a calibration, or of a spread: 1 as the table stands. */
+  readonly slipFactor?: number;
+  readonly strainFactor?: number;
+}
+
+interface Slip {
+  /** Mobility of the layer below at the gel point. */
+  readonly atGel: number;
+  /** Compliance gathered at each sample of the curve [µm]. */
+  readonly gathered: Float64Array;
+  readonly touchAt: number | null;
+  readonly gelAt: number | null;
+  readonly mixing: number;
+}
+
+/** Film-formed share of a layer left open for a while: how much of it no longer dissolves into a coat laid then. */
+export function closedShare(curve: DryingCurve, age: number): number {
+  const { medium, solidsUm } = curve;
+  const skinE = skinEvaporation(medium.skinUm, curve.solidsShare);
+  const e = valueAt(curve, curve.evaporated, age);
+  const c0 = medium.closedFromStart;
+  if (e < skinE) return c0 * (e / skinE) ** 2;
+  const skinnedAt = Math.max(0, momentOf(curve, curve.evaporated, skinE));
+  const xSkin = valueAt(curve, curve.water, skinnedAt) / solidsUm;
+  const x = valueAt(curve, curve.water, age) / solidsUm;
+  if (x <= medium.touchWater) return 1;
+  if (xSkin <= medium.touchWater) return 1;
+  const share = (xSkin - x) / (xSkin - medium.touchWater);
+  return c0 + (1 - c0) * Math.min(1, Math.max(0, share));
+}
+
+function momentOf(curve: DryingCurve, rising: Float64Array, level: number): number {
+  for (let i = 1; i < curve.count; i++) {
+    if (rising[i]! >= level) {
+      const share = (level - rising[i - 1]!) / (rising[i]! - rising[i - 1]! || 1);
+      return curve.time[i - 1]! + share * (curve.time[i]! - curve.time[i - 1]!);
+    }
+  }
+  return curve.time[curve.count - 1]!;
+}
+
+/** How clean the brush leaves the boundary: 1 / (1 + (passes/n)⁴), n from wet to dry as the layer has closed. */
+function mixingOf(input: CrackInput): number {
+  const { ground } = input.curve;
+  if (ground.kind === 'substrate' || ground.medium.slipRate === 0) return 1;
+  const { passesWet, passesDry } = ground.medium;
+  const n = passesWet + (passesDry - passesWet) * input.closedBelow;
+  return 1 / (1 + (input.passes / n) ** 4);
+}
+
+function consolidated(curve: DryingCurve, i: number): number {
+  const rest = curve.solidsUm * (1 / CLOSE_PACKING - 1);
+  const range = curve.water0Um - rest;
+  if (range <= 0) return 1;
+  return Math.min(1, Math.max(0, (curve.water0Um - curve.water[i]!) / range));
+}
+
+/** Follows the slip below the coat from laying to the end of its curve. */
+function gatherSlip(input: CrackInput): Slip {
+  const { curve } = input;
+  const { ground, medium, solidsUm: s } = curve;
+  const gelWater = waterAtShare(s, medium.gelWater);
+  const gelAt = fallsTo(curve, curve.water, gelWater);
+  const touchAt = fallsTo(curve, curve.water, medium.touchWater * s);
+  const gathered = new Float64Array(curve.count);
+  const mixing = mixingOf(input);
+  if (ground.kind === 'substrate' || ground.medium.slipRate === 0) return { atGel: 0, gathered, touchAt, gelAt, mixing };
+
+  const below = ground.medium;
+  const sb = ground.solidsUm;
+  const open = 1 - (1 - below.resolubility) * input.closedBelow;
+  const mobility = (waterBelow: number): number => {
+    const x = waterBelow / sb;
+    return (open * x) / (x + below.slipHalfWater);
+  };
+  const factor =
+    below.slipRate * mixing * arrhenius(FLOW_ACTIVATION, input.temperature) * (input.slipFactor ?? 1);
+  const set = below.slipSetWater * sb;
+  const integrand = (i: number): number => {
+    const liquid = (1 - consolidated(curve, i)) * (curve.water[i]! + s);
+    const flowing = set === Infinity ? 1 : Math.exp(-curve.evaporated[i]! / set);
+    return mobility(curve.waterBelow[i]!) * sb * (1 + (below.resolubility * liquid) / LIQUID_SLIP_UM) * flowing;
+  };
+  let before = integrand(0);
+  for (let i = 1; i < curve.count; i++) {
+    const here = integrand(i);
+    const t0 = curve.time[i - 1]!;
+    let dt = curve.time[i]! - t0;
+    if (touchAt !== null) dt = Math.max(0, Math.min(dt, touchAt - t0));
+    gathered[i] = gathered[i - 1]! + factor * 0.5 * (before + here) * dt;
+    before = here;
+  }
+  const atGel = gelAt === null ? 0 : mobility(valueAt(curve, curve.waterBelow, gelAt));
+  return { atGel, gathered, touchAt, gelAt, mixing };
+}
+
+/** Free strain of the film before relaxation. */
+function freeStrain(input: CrackInput, slip: Slip): number {
+  const { medium, ground } = input.curve;
+  const bond = slip.atGel / (slip.atGel + HALF_BOND_MOBILITY);
+  const porosity = ground.kind === 'substrate' ? ground.substrate.porosity : 0;
+  const shrinkage = 1 - (1 - medium.gelWater) ** (1 / 3);
+  const held = bond + (1 - bond) * BONDED_STRAIN * (1 - POROUS_HOLD * porosity);
+  return shrinkage * held * (0.25 + 0.75 * slip.mixing) * (input.strainFactor ?? 1);
+}
+
+function relaxationLeft(input: CrackInput, slip: Slip): number {
+  if (slip.gelAt === null || slip.touchAt === null) return 0;
+  // A film in damp air holds more water and relaxes sooner.
+  const time = input.curve.medium.relaxationTime * 2 ** (-(input.humidity - 0.5) / RELAXATION_HALVING_HUMIDITY);
+  return 1 / (1 + (slip.touchAt - slip.gelAt) / time);
+}
+
+/**
+ * The law's numbers for one coat on its ground: what it slips, shrinks and needs to break.
+ * @returns null when the coat never becomes touch-dry in this air, so that nothing can be said of its end
+ */
+export function crackLaw(input: CrackInput): CrackLaw | null {
+  const { curve } = input;
+  const slip = gatherSlip(input);
+  if (slip.touchAt === null || slip.gelAt === null) return null;
+  const compliance = valueAt(curve, slip.gathered, slip.touchAt);
+  const relaxation = relaxationLeft(input, slip);
+  const strain = freeStrain(input, slip) * relaxation;
+  const s = curve.solidsUm;
+  return {
+    thicknessUm: s,
+    complianceUm: compliance,
+    pullLengthUm: Math.sqrt((CHANNEL_Z * s) ** 2 + compliance * s),
+    strain,
+    strengthRatio: curve.medium.breakStrain / strain,
+    fractureLengthUm: curve.medium.fractureLengthUm,
+    mixing: slip.mixing,
+    fillLeft: Math.exp(-input.coveringUm / (1.2 * s)),
+    relaxation,
+    mobilityAtGel: slip.atGel,
+  };
+}
+
+/**
+ * When the first crack shows, when the pattern reads, when it is done.
+ *
+ * First crack: toughness, strength and a skin that can tear the coat must all be met; interpolated between samples.
+ */
+export function crackTimes(input: CrackInput): CrackTimes {
+  const { curve } = input;
+  const { medium, solidsUm: s } = curve;
+  const slip = gatherSlip(input);
+  const strain = freeStrain(input, slip);
+  const skinE = skinEvaporation(medium.skinUm, curve.solidsShare);
+  const gelWater = waterAtShare(s, medium.gelWater);
+  /** Share of the strain the drying film carries at a sample. */
+  const carried = (i: number): number => {
+    const lost = curve.water0Um - curve.water[i]!;
+    return 1 - (1 - SKIN_STRAIN * (1 - Math.exp(-lost / skinE))) * Math.min(1, curve.water[i]! / gelWater);
+  };
+  /** The least of the three margins; 0 or more when a crack can show. */
+  const margin = (i: number): number => {
+    const g = carried(i);
+    const fc = consolidated(curve, i);
+    const skin = fc * s;
+    const pull = Math.sqrt((CHANNEL_Z * skin) ** 2 + slip.gathered[i]! * skin);
+    const toughness = ((g * strain) ** 2 * pull) / (NUCLEATION * medium.fractureLengthUm) - 1;
+    return Math.min(toughness, fc / TEARING_SKIN - 1, (g * strain) / (SKIN_STRAIN * medium.breakStrain) - 1);
+  };
+
+  let first: number | null = null;
+  let atFirst = 0;
+  let before = margin(0);
+  for (let i = 1; i < curve.count && first === null; i++) {
+    const here = margin(i);
+    if (here >= 0) {
+      const share = before >= 0 ? 0 : -before / (here - before);
+      first = curve.time[i - 1]! + share * (curve.time[i]! - curve.time[i - 1]!);
+      atFirst = carried(i - 1) + share * (carried(i) - carried(i - 1));
+    }
+    before = here;
+  }
+  if (first === null) return { first: null, clear: null, done: null };
+
+  const clearAt = atFirst + 0.4 * (1 - atFirst);
+  let clear: number | null = null;
+  for (let i = 1; i < curve.count && clear === null; i++) {
+    const here = carried(i);
+    if (curve.time[i]! < first || here < clearAt) continue;
+    const previous = Math.max(carried(i - 1), atFirst);
+    const share = here > previous ? (clearAt - previous) / (here - previous) : 1;
+    const t0 = Math.max(curve.time[i - 1]!, first);
+    clear = t0 + Math.max(0, share) * (curve.time[i]! - t0);
+  }
+  return { first, clear, done: slip.touchAt };
+}
+
+/**
+ * How far the cracks have opened over time: 0 at the first crack, 1 at touch-dry.
+ * @returns pairs of time [s after laying] and share, at the samples of the curve
+ */
+export function openingHistory(input: CrackInput): { readonly time: number[]; readonly share: number[] } {
+  const { curve } = input;
+  const times = crackTimes(input);
+  if (times.first === null) return { time: [0], share: [0] };
+  const skinE = skinEvaporation(curve.medium.skinUm, curve.solidsShare);
+  const gelWater = waterAtShare(curve.solidsUm, curve.medium.gelWater);
+  const carried = (water: number): number =>
+    1 - (1 - SKIN_STRAIN * (1 - Math.exp(-(curve.water0Um - water) / skinE))) * Math.min(1, water / gelWater);
+  const start = carried(valueAt(curve, curve.water, times.first));
+  const end = carried(times.done === null ? curve.water[curve.count - 1]! : valueAt(curve, curve.water, times.done));
+  const time: number[] = [times.first];
+  const share: number[] = [0];
+  for (let i = 0; i < curve.count; i++) {
+    const t = curve.time[i]!;
+    if (t <= times.first || (times.done !== null && t > times.done)) continue;
+    time.push(t);
+    share.push(Math.min(1, Math.max(0, (carried(curve.water[i]!) - start) / (end - start || 1))));
+  }
+  return { time, share };
+}
