@@ -1,1 +1,9 @@
 #!/usr/bin/env node
+import { register } from 'tsx/esm/api';
+
+register();
+const { run } = await import('../src/main.ts');
+process.exitCode = await run(process.argv.slice(2), {
+  out: (text) => process.stdout.write(text),
+  err: (text) => process.stderr.write(text),
+});

@@ -1,0 +1,17 @@
+import { parsePlan } from '@zaffet/contract/schemas';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { type Database } from './db/client';
+import { marks } from './db/schema';
+import { createPlan } from './plans/queries';
+
+const LOADED = 'demo-loaded';
+
+/** Loads the demo plans into a new database, once. @returns how many were loaded */
+export async function loadDemo(db: Database, directory: string): Promise<number> {
+  const claimed = await db.insert(marks).values({ key: LOADED, value: new Date().toISOString() }).onConflictDoNothing().returning();
+  if (claimed.length === 0) return 0;
+  const files = readdirSync(directory).filter((name) => name.endsWith('.json')).sort().reverse();
+  for (const file of files) await createPlan(db, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
+  return files.length;
+}

@@ -1,0 +1,55 @@
+import { fault } from '@zaffet/contract';
+import express, { type RequestHandler, Router } from 'express';
+import helmet from 'helmet';
+import { randomBytes } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+const NONCE_MARK = '__CSP_NONCE__';
+
+/** Content policy: everything from here, component styles by a nonce that is new with each page. */
+export function contentPolicy(): RequestHandler[] {
+  const nonce: RequestHandler = (_request, response, next) => {
+    response.locals['nonce'] = randomBytes(16).toString('base64');
+    next();
+  };
+  const policy = helmet({
+    strictTransportSecurity: false,
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as express.Response).locals['nonce'])}'`],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'", 'blob:'],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+      },
+    },
+  });
+  return [nonce, policy];
+}
+
+/** The built web application: hashed files for ever, the page itself fresh with its nonce. */
+export function webPages(directory: string): Router {
+  const router = Router();
+  const browser = join(directory, 'browser');
+  const index = join(browser, 'index.html');
+  if (!existsSync(index)) return router;
+  const page = readFileSync(index, 'utf8');
+  router.use(express.static(browser, { index: false, immutable: true, maxAge: '1y' }));
+  router.get('/{*path}', (request, response) => {
+    if (request.path.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.path)) {
+      response.status(404).json(fault('request.unknown-route'));
+      return;
+    }
+    response.set('cache-control', 'no-store').type('html');
+    response.send(page.replaceAll(NONCE_MARK, String(response.locals['nonce'])));
+  });
+  return router;
+}

@@ -1,0 +1,34 @@
+import { type Plan } from './plan/types';
+
+/** Paths of the API; `:id` is a plan's id. */
+export const API = {
+  health: '/api/health',
+  plans: '/api/plans',
+  plan: (id: string): string => `/api/plans/${encodeURIComponent(id)}`,
+  planFile: (id: string): string => `/api/plans/${encodeURIComponent(id)}/file`,
+  planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
+} as const;
+
+/** A line in the list of plans. */
+export interface PlanSummary {
+  readonly id: string;
+  readonly name: string;
+  readonly revision: number;
+  readonly savedAt: string;
+}
+
+/** A plan as the server holds it. */
+export interface SavedPlan extends PlanSummary {
+  readonly plan: Plan;
+}
+
+/** A save names the revision it started from; a stale one is refused with what stands there now. */
+export interface SaveRequest {
+  readonly revision: number;
+  readonly plan: Plan;
+}
+
+export interface SaveAnswer {
+  readonly revision: number;
+  readonly savedAt: string;
+}

@@ -1,0 +1,169 @@
+import { MEDIUM_KEYS, START_STATES, STROKES, SUBSTRATE_KEYS } from '@zaffet/core';
+import Joi from 'joi';
+import { type SaveRequest } from './api';
+import { fault, type FieldFault, ZaffetError } from './errors';
+import { LIMITS } from './plan/limits';
+import { migratePlan } from './plan/migrate';
+import { type Plan, PLAN_FORMAT, PLAN_VERSION } from './plan/types';
+
+type NumberField = Exclude<keyof typeof LIMITS, 'textLength'>;
+
+const number = (key: NumberField): Joi.NumberSchema =>
+  Joi.number().strict().min(LIMITS[key].min).max(LIMITS[key].max).meta({ limit: key }).required();
+const whole = (key: NumberField): Joi.NumberSchema => number(key).integer();
+const text = (): Joi.StringSchema => Joi.string().trim().max(LIMITS.textLength.max).required();
+const id = (): Joi.StringSchema => Joi.string().pattern(/^[A-Za-z0-9_-]{1,64}$/).required();
+const instant = (): Joi.StringSchema => Joi.string().isoDate().required();
+const oneOf = (values: readonly string[]): Joi.StringSchema => Joi.string().valid(...values).required();
+
+const start = Joi.object({
+  rule: oneOf(['state', 'after', 'at']),
+  state: Joi.when('rule', { is: 'state', then: oneOf(START_STATES), otherwise: Joi.forbidden() }),
+  waitMin: Joi.when('rule', { is: 'at', then: Joi.forbidden(), otherwise: number('waitMin') }),
+  at: Joi.when('rule', { is: 'at', then: instant(), otherwise: Joi.forbidden() }),
+}).required();
+
+const coat = Joi.object({
+  id: id(),
+  kind: oneOf(['coat']),
+  medium: oneOf(MEDIUM_KEYS),
+  colourName: text().allow(''),
+  colour: Joi.string().pattern(/^#[0-9a-f]{6}$/).required(),
+  thicknessUm: number('thicknessUm'),
+  dilution: number('dilution'),
+  passes: whole('passes'),
+  strokes: oneOf(STROKES),
+  start,
+});
+
+const part = Joi.object({
+  id: id(),
+  name: text(),
+  widthMm: number('sideMm'),
+  heightMm: number('sideMm'),
+  substrate: oneOf(SUBSTRATE_KEYS),
+  history: Joi.object({
+    handled: Joi.boolean().strict().required(),
+    tannin: Joi.boolean().strict().required(),
+    oldPaint: oneOf(['none', 'known', 'unknown']),
+    condition: oneOf(['sound', 'flaking']),
+  }).required(),
+});
+
+const air = Joi.object({
+  temperatureC: number('temperatureC'),
+  humidity: number('humidity'),
+  draughtMS: number('draughtMS'),
+  altitudeM: number('altitudeM'),
+  later: Joi.array()
+    .items(Joi.object({ at: instant(), temperatureC: number('temperatureC'), humidity: number('humidity') }))
+    .max(LIMITS.later.max)
+    .required()
+    .custom((samples: { at: string }[], helpers) => {
+      const rising = samples.every((sample, i) => i === 0 || Date.parse(sample.at) > Date.parse(samples[i - 1]?.at ?? ''));
+      return rising ? samples : helpers.error('later.rising');
+    }),
+}).required();
+
+const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(null);
+
+const planSchema = Joi.object<Plan>({
+  format: oneOf([PLAN_FORMAT]),
+  version: Joi.number().valid(PLAN_VERSION).required(),
+  name: text(),
+  seed: whole('seed'),
+  startsAt: instant(),
+  piece: Joi.object({ name: text(), parts: Joi.array().items(part).length(1).required() }).required(),
+  look: Joi.object({ spacingMm: wanted('spacingMm'), openingMm: wanted('openingMm') }).required(),
+  steps: Joi.array().items(coat).min(LIMITS.coats.min).max(LIMITS.coats.max).unique('id').required(),
+  air,
+}).required();
+
+const saveSchema = Joi.object<SaveRequest>({
+  revision: Joi.number().strict().integer().min(1).required(),
+  plan: Joi.object().unknown().required(),
+}).required();
+
+const shown = (value: unknown): string => {
+  const textOf = typeof value === 'object' ? 'not a plain value' : JSON.stringify(value);
+  return textOf === undefined ? 'missing' : textOf.length > 40 ? `${textOf.slice(0, 40)}…` : textOf;
+};
+
+/** Turns one of Joi's details into a sentence with the field and what is allowed. */
+function explain(detail: Joi.ValidationErrorItem): FieldFault {
+  const path = detail.path.length === 0 ? 'file' : detail.path.join('.');
+  const context = detail.context as Record<string, unknown> | undefined;
+  const value = context?.['value'];
+  const name = detail.path.findLast((step) => typeof step === 'string');
+  const limit = limitOf(String(name));
+  const range = limit ? `a number from ${limit.min} to ${limit.max}${limit.unit ? ` ${limit.unit}` : ''}` : 'a number in range';
+  switch (detail.type) {
+    case 'any.required':
+      return { path, message: `${path} is missing.` };
+    case 'object.unknown':
+    case 'any.unknown':
+      return { path, message: `${path} is not part of a plan; remove it.` };
+    case 'any.only':
+      return { path, message: `${path} is ${shown(value)}; it must be one of ${(context?.['valids'] as unknown[]).join(', ')}.` };
+    case 'number.base':
+    case 'number.min':
+    case 'number.max':
+    case 'number.infinity':
+    case 'number.unsafe':
+      return { path, message: `${path} is ${shown(value)}; it must be ${range}.` };
+    case 'number.integer':
+      return { path, message: `${path} is ${shown(value)}; it must be a whole number${limit ? ` from ${limit.min} to ${limit.max}` : ''}.` };
+    case 'string.isoDate':
+      return { path, message: `${path} is ${shown(value)}; it must be a date and time such as 2026-05-12T08:30:00Z.` };
+    case 'string.pattern.base':
+      return path.endsWith('colour')
+        ? { path, message: `${path} is ${shown(value)}; it must be a colour such as #4a6b5d.` }
+        : { path, message: `${path} is ${shown(value)}; it must be letters, digits, - or _.` };
+    case 'string.max':
+      return { path, message: `${path} is too long; at most ${LIMITS.textLength.max} characters.` };
+    case 'string.empty':
+      return { path, message: `${path} is empty; give it a name.` };
+    case 'array.unique':
+      return { path, message: `${path} has the same id as another step; each needs its own.` };
+    case 'array.min':
+    case 'array.max':
+    case 'array.length':
+    case 'array.includesRequiredUnknowns':
+      return { path, message: `${path} has ${Array.isArray(value) ? value.length : 'the wrong number of'} entries; allowed is ${listAllowed(String(name))}.` };
+    case 'later.rising':
+      return { path, message: `${path} must be in order of time, each later than the one before.` };
+    default:
+      return { path, message: `${path}: ${detail.message}.` };
+  }
+}
+
+function listAllowed(name: string): string {
+  if (name === 'steps') return `${LIMITS.coats.min} to ${LIMITS.coats.max}`;
+  if (name === 'later') return `at most ${LIMITS.later.max}`;
+  return 'exactly 1';
+}
+
+function limitOf(name: string): { min: number; max: number; unit: string } | undefined {
+  if (name === 'widthMm' || name === 'heightMm') return LIMITS.sideMm;
+  return (LIMITS as Record<string, { min: number; max: number; unit: string } | undefined>)[name];
+}
+
+function check<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
+  const result = schema.validate(value, { abortEarly: false, convert: false });
+  if (result.error) throw new ZaffetError(fault('plan.invalid', result.error.details.slice(0, 20).map(explain)));
+  return result.value;
+}
+
+/**
+ * Reads a plan of any known version.
+ * @throws ZaffetError with every refused field (at most twenty), its value and what is allowed
+ */
+export function parsePlan(value: unknown): Plan {
+  return check(planSchema, migratePlan(value));
+}
+
+/** Reads a save: its revision and its plan. @throws ZaffetError as `parsePlan` */
+export function parseSave(value: unknown): SaveRequest {
+  const save = check(saveSchema, value);
+  return { revision: save.revision, plan: parsePlan(save.plan) };
+}
