@@ -1,4 +1,4 @@
-import { fault, findingWords, mediumName, moverText, type Plan, toModel, ZaffetError } from '@zaffet/contract';
+import { fault, findingWords, layerWord, moverText, type Plan, toModel, ZaffetError } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { type CoatForecast, forecast, type Forecast, metresToUm, readout, type StateTimes } from '@zaffet/core';
 import { readFile } from 'node:fs/promises';
@@ -57,10 +57,7 @@ function describe(plan: Plan, result: Forecast, figures: ReturnType<typeof reado
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number | null): string | null =>
     moment === null ? null : new Date(start + Math.round(moment) * 1000).toISOString();
-  const layer = (id: string): string => {
-    const step = plan.steps.find((s) => s.id === id);
-    return step ? mediumName(step.medium).toLowerCase() : id;
-  };
+  const layer = (id: string): string => layerWord(plan.steps, id);
   const scale = (key: string, value: number | null): number | null =>
     value === null ? null : UNITS[key] === 'mm' ? value * 1000 : value;
   return {

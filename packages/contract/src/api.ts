@@ -9,7 +9,7 @@ export const API = {
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 
-/** A line in the list of plans. */
+/** A stored plan without its content. */
 export interface PlanSummary {
   readonly id: string;
   readonly name: string;
@@ -28,7 +28,7 @@ export interface SaveRequest {
   readonly plan: Plan;
 }
 
-export interface SaveAnswer {
-  readonly revision: number;
-  readonly savedAt: string;
+/** What a stale save is refused with, beside the fault: the plan as it stands now. */
+export interface StaleAnswer {
+  readonly current: SavedPlan;
 }

@@ -6,7 +6,7 @@ import { plans } from '../db/schema';
 const SUMMARY = { id: plans.id, name: plans.name, revision: plans.revision, savedAt: plans.savedAt };
 
 type Row = { id: string; name: string; revision: number; savedAt: Date };
-const summary = (row: Row): PlanSummary => ({ ...row, savedAt: row.savedAt.toISOString() });
+const summary = ({ id, name, revision, savedAt }: Row): PlanSummary => ({ id, name, revision, savedAt: savedAt.toISOString() });
 
 /** A save that names another revision than the one that stands: nothing was changed. */
 export class StaleSave extends ZaffetError {
@@ -22,9 +22,14 @@ function known(id: string): string {
   return id;
 }
 
-export async function listPlans(db: Database): Promise<PlanSummary[]> {
-  const rows = await db.select(SUMMARY).from(plans).where(isNull(plans.removedAt)).orderBy(desc(plans.savedAt), plans.name);
-  return rows.map(summary);
+/** All plans with their content, newest save first: a few kB each, and the list draws them. */
+export async function listPlans(db: Database): Promise<SavedPlan[]> {
+  const rows = await db
+    .select({ ...SUMMARY, plan: plans.plan })
+    .from(plans)
+    .where(isNull(plans.removedAt))
+    .orderBy(desc(plans.savedAt), plans.name);
+  return rows.map((row) => ({ ...summary(row), plan: row.plan }));
 }
 
 /** @throws ZaffetError `plan.not-found` */

@@ -3,6 +3,19 @@ import { type FigureKey, medium, type MediumKey, type StartState, type Strokes, 
 export const mediumName = (key: MediumKey): string => medium(key).name;
 export const substrateName = (key: SubstrateKey): string => substrate(key).name;
 
+/** What a layer is called in a sentence: glue, medium, top coat, base coat. */
+export function layerWord(steps: readonly { readonly id: string; readonly medium: MediumKey }[], coatId: string): string {
+  const i = steps.findIndex((step) => step.id === coatId);
+  const step = steps[i];
+  if (step === undefined) return 'coat';
+  const { kind } = medium(step.medium);
+  if (kind === 'crackle-medium') return 'medium';
+  if (kind === 'wet-glue' || kind === 'cured-glue') return 'glue';
+  if (kind === 'primer') return 'primer';
+  if (i === steps.length - 1) return steps.length === 1 ? 'coat' : 'top coat';
+  return i === 0 ? 'base coat' : `coat ${i + 1}`;
+}
+
 export const STROKE_NAMES: Readonly<Record<Strokes, string>> = {
   'one-way': 'One way', crosswise: 'Crosswise', swirled: 'Swirled', dabbed: 'Dabbed',
 };

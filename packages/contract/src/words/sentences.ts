@@ -39,7 +39,7 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values) => FindingWords>> 
   }),
   'medium-ready': (v) => ({
     title: 'The medium is dry.',
-    text: `It was touch-dry ${since(v, 'opensAt', 'laidAt')} before. Brush on quickly, flat, and never back over it.`,
+    text: `It ${(v['laidAt'] ?? 0) - (v['opensAt'] ?? 0) < 60 ? 'is just touch-dry' : `has been touch-dry for ${since(v, 'opensAt', 'laidAt')}`}. Brush on quickly, flat, and never back over it.`,
     remedy: '',
   }),
   'hide-not-cured': (v) => ({

@@ -74,7 +74,7 @@ const TABLE = {
     suctionUm: 0.36, suctionCapacity: 2.5, passesWet: 1.5, passesDry: 4.4, closedFromStart: 0.35,
   },
   pva: {
-    name: 'White glue (PVA)', kind: 'wet-glue', volumeSolids: 0.42, wetFilmUm: 110, densityKgL: 1.06, gelWater: 0.4,
+    name: 'White glue', kind: 'wet-glue', volumeSolids: 0.42, wetFilmUm: 110, densityKgL: 1.06, gelWater: 0.4,
     diffusivityUm2S: 0.06, diffusivityExponent: 15, touchWater: 0.15, recoatWater: 0.08, throughWater: 0.06,
     boundWater: 0.01, skinUm: 13, cureDays: 7, fractureLengthUm: 4.5, breakStrain: 0.06, relaxationTime: 7200,
     resolubility: 0.005, slipRate: 60, slipHalfWater: 0.85, slipSetWater: 0.12, suctionUm: 0.03,

@@ -1,0 +1,41 @@
+import { provideHttpClient, withFetch } from '@angular/common/http';
+import { type ApplicationConfig, inject, isDevMode, provideAppInitializer, provideZonelessChangeDetection } from '@angular/core';
+import { MatIconRegistry } from '@angular/material/icon';
+import { DomSanitizer } from '@angular/platform-browser';
+import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideEffects } from '@ngrx/effects';
+import { provideStore } from '@ngrx/store';
+import { routes } from './app.routes';
+import * as planEffects from './plan/plan.effects';
+import { planFeature } from './plan/plan.feature';
+import { ICONS } from './ui/icons';
+
+export const appConfig: ApplicationConfig = {
+  providers: [
+    provideZonelessChangeDetection(),
+    provideHttpClient(withFetch()),
+    provideRouter(routes, withComponentInputBinding()),
+    provideStore(
+      { [planFeature.name]: planFeature.reducer },
+      {
+        runtimeChecks: isDevMode()
+          ? {
+              strictStateImmutability: true, strictActionImmutability: true, strictStateSerializability: true,
+              strictActionSerializability: true, strictActionTypeUniqueness: true,
+            }
+          : {},
+      },
+    ),
+    provideEffects(planEffects),
+    provideAppInitializer(() => {
+      const registry = inject(MatIconRegistry);
+      const sanitizer = inject(DomSanitizer);
+      for (const [name, path] of Object.entries(ICONS)) {
+        registry.addSvgIconLiteral(
+          name,
+          sanitizer.bypassSecurityTrustHtml(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24"><path d="${path}"/></svg>`),
+        );
+      }
+    }),
+  ],
+};

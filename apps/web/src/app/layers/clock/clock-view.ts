@@ -1,0 +1,223 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal } from '@angular/core';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatSliderModule } from '@angular/material/slider';
+import { duration, LIMITS } from '@zaffet/contract';
+import { Store } from '@ngrx/store';
+import { scaleTime } from 'd3-scale';
+import { area, curveMonotoneX, curveStepAfter, line } from 'd3-shape';
+import { format } from 'date-fns';
+import { fitted } from '../../plan/edits';
+import { PlanEditor } from '../../plan/plan.actions';
+import { planFeature } from '../../plan/plan.feature';
+import { sizeOf } from '../../ui/size-of';
+import { FaceClient } from '../../workers/face.client';
+import { focusOf, type Lane, lanesOf, wholeOf } from './lanes';
+
+const LABELS = 128;
+const AXIS = 22;
+const AIR = 34;
+const LANE = 34;
+/** Waits tried for the strip that shows how the crackle depends on the moment. */
+const MOMENTS = 36;
+/** The strip is worked out when the hand rests this long [ms]. */
+const REST = 120;
+/** Least change of a start that can be dragged [min]. */
+const START_STEP = 0.1;
+
+/** The hours: the shop's air, a lane per coat with its states and windows, and when each coat goes on, to be dragged. */
+@Component({
+  selector: 'zf-clock-view',
+  imports: [MatButtonToggleModule, MatSliderModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './clock-view.html',
+  styleUrl: './clock-view.scss',
+})
+export class ClockView {
+  private readonly store = inject(Store);
+  private readonly worker = inject(FaceClient);
+  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  protected readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1190, height: 246 });
+  protected readonly limits = LIMITS;
+  protected readonly labelWidth = LABELS;
+  protected readonly laneHeight = LANE;
+  protected readonly axisHeight = AXIS;
+  protected readonly airHeight = AIR;
+
+  protected readonly extent = signal<'focus' | 'whole'>('focus');
+  /** While a coat is dragged the hours stay where they are. */
+  private readonly held = signal<{ from: number; to: number } | null>(null);
+  protected readonly width = computed(() => Math.max(600, this.size().width));
+  private readonly start = computed(() => Date.parse(this.plan()?.startsAt ?? '1970-01-01T00:00:00Z'));
+
+  private readonly span = computed(() => {
+    const held = this.held();
+    const forecast = this.forecast();
+    if (held !== null || forecast === null) return held ?? { from: 0, to: 3600 };
+    return this.extent() === 'focus' ? focusOf(forecast) : wholeOf(forecast);
+  });
+  private readonly time = computed(() => {
+    const { from, to } = this.span();
+    return scaleTime()
+      .domain([new Date(this.start() + from * 1000), new Date(this.start() + to * 1000)])
+      .range([LABELS, this.width() - 16]);
+  });
+  protected readonly ticks = computed(() => {
+    const time = this.time();
+    const ticks = time.ticks(8);
+    const long = (time.domain()[1]?.getTime() ?? 0) - (time.domain()[0]?.getTime() ?? 0) > 30 * 3600e3;
+    return ticks.map((tick) => ({ x: time(tick), text: format(tick, long ? 'EEE HH:mm' : 'HH:mm') }));
+  });
+
+  protected readonly x = (moment: number): number => {
+    const x = this.time()(new Date(this.start() + moment * 1000));
+    return Math.min(this.width() - 16, Math.max(LABELS, x));
+  };
+  protected readonly clockText = (moment: number): string => format(new Date(this.start() + moment * 1000), 'HH:mm');
+
+  protected readonly lanes = computed(() => {
+    const plan = this.plan();
+    const forecast = this.forecast();
+    return plan === null || forecast === null ? [] : lanesOf(plan, forecast, this.span().to, this.clockText);
+  });
+  /** y of a lane: coats from the ground up, read downwards in the order they are laid. */
+  protected readonly laneY = (index: number): number => AXIS + AIR + index * LANE;
+  protected readonly height = computed(() => AXIS + AIR + this.lanes().length * LANE + 6);
+  protected readonly day = computed(() => format(new Date(this.start()), 'EEEE d MMMM'));
+
+  protected readonly air = computed(() => {
+    const model = this.model();
+    if (model === null) return null;
+    const samples = model.air;
+    const end = this.span().to;
+    const points = [...samples.map((s) => ({ at: s.from, t: s.temperature - 273.15, h: s.humidity })), { at: Math.max(end, samples.at(-1)!.from), t: samples.at(-1)!.temperature - 273.15, h: samples.at(-1)!.humidity }];
+    const scaleT = range(points.map((p) => p.t), 2);
+    const scaleH = range(points.map((p) => p.h), 0.06);
+    const y = (value: number, scale: { from: number; to: number }): number => AXIS + AIR - 5 - ((value - scale.from) / (scale.to - scale.from)) * (AIR - 12);
+    const temperature = line<(typeof points)[number]>((p) => this.x(p.at), (p) => y(p.t, scaleT)).curve(curveStepAfter);
+    const humidity = line<(typeof points)[number]>((p) => this.x(p.at), (p) => y(p.h, scaleH)).curve(curveStepAfter);
+    return { temperature: temperature(points) ?? '', humidity: humidity(points) ?? '' };
+  });
+
+  /** How well the crackle reads if the top coat goes on at other moments. */
+  private readonly strip = signal<{ waits: number[]; strengths: number[]; laidBelow: number } | null>(null);
+  protected readonly stripPath = computed(() => {
+    const strip = this.strip();
+    const i = this.forecast()?.crackedCoat ?? this.slipping();
+    if (strip === null || i === null || i === 0) return null;
+    const base = this.laneY(i) + LANE - 4;
+    const shape = area<number>((_w, k) => this.x(strip.laidBelow + (strip.waits[k] ?? 0)), base, (_w, k) => base - (strip.strengths[k] ?? 0) * (LANE - 14)).curve(curveMonotoneX);
+    return shape(strip.waits);
+  });
+
+  /** Index of the coat that lies on a slipping layer, cracked or not. */
+  private readonly slipping = computed(() => {
+    const coats = this.forecast()?.coats ?? [];
+    const i = coats.findIndex((_coat, k) => k > 0 && (coats[k - 1]?.curve.medium.slipRate ?? 0) > 0);
+    return i < 0 ? null : i;
+  });
+
+  private dragging: { id: string; index: number; below: number } | null = null;
+
+  constructor() {
+    effect((onCleanup) => {
+      const model = this.model();
+      const forecast = this.forecast();
+      const i = this.slipping();
+      if (model === null || forecast === null || i === null) {
+        this.strip.set(null);
+        return;
+      }
+      const below = forecast.coats[i - 1]!;
+      const { from, to } = this.span();
+      const first = Math.max(below.laidAt, below.laidAt + Math.max(0, from - below.laidAt));
+      const last = Math.max(first + 600, to);
+      const waits = Array.from({ length: MOMENTS }, (_, k) => first - below.laidAt + ((last - first) * k) / (MOMENTS - 1));
+      let current = true;
+      const timer = setTimeout(() => {
+        void this.worker.moments({ plan: model, coatIndex: i, waits }).then((strengths) => {
+          if (current) this.strip.set({ waits, strengths, laidBelow: below.laidAt });
+        });
+      }, REST);
+      onCleanup(() => {
+        current = false;
+        clearTimeout(timer);
+      });
+    });
+  }
+
+  protected setTemperature(temperatureC: number): void {
+    this.store.dispatch(PlanEditor.airChanged({ changes: { temperatureC }, gesture: 'air temperature' }));
+  }
+
+  protected setHumidity(humidity: number): void {
+    this.store.dispatch(PlanEditor.airChanged({ changes: { humidity }, gesture: 'air humidity' }));
+  }
+
+  protected endGesture(): void {
+    this.store.dispatch(PlanEditor.gestureEnded());
+  }
+
+  protected startText(lane: Lane): string {
+    const below = this.lanes()[lane.index - 1];
+    const wait = below ? `, ${duration(lane.laidAt - below.laidAt)} after the coat below` : '';
+    return `${this.clockText(lane.laidAt)}${wait}`;
+  }
+
+  protected waitMin(lane: Lane): number {
+    const below = this.lanes()[lane.index - 1];
+    return below ? Math.round((lane.laidAt - below.laidAt) / 6) / 10 : 0;
+  }
+
+  protected grab(event: PointerEvent, lane: Lane): void {
+    const below = this.lanes()[lane.index - 1];
+    if (below === undefined) return;
+    event.preventDefault();
+    const grip = event.currentTarget as SVGElement;
+    grip.setPointerCapture(event.pointerId);
+    grip.focus();
+    this.held.set(this.span());
+    this.dragging = { id: lane.id, index: lane.index, below: below.laidAt };
+  }
+
+  protected drag(event: PointerEvent): void {
+    const { dragging } = this;
+    if (dragging === null) return;
+    const svg = event.currentTarget as SVGElement;
+    const moment = (this.time().invert(event.clientX - svg.getBoundingClientRect().left).getTime() - this.start()) / 1000;
+    this.put(dragging.id, (moment - dragging.below) / 60, `start ${dragging.id}`);
+  }
+
+  protected release(): void {
+    if (this.dragging === null) return;
+    this.dragging = null;
+    this.held.set(null);
+    this.endGesture();
+  }
+
+  protected onKey(event: KeyboardEvent, lane: Lane): void {
+    const steps: Partial<Record<string, number>> = { ArrowRight: 0.5, ArrowUp: 0.5, ArrowLeft: -0.5, ArrowDown: -0.5, PageUp: 5, PageDown: -5 };
+    const by = steps[event.key];
+    if (by === undefined || lane.index === 0) return;
+    event.preventDefault();
+    this.put(lane.id, this.waitMin(lane) + by, `start ${lane.id} keys`);
+  }
+
+  private put(coatId: string, wait: number, gesture: string): void {
+    const waitMin = fitted({ ...LIMITS.waitMin, step: START_STEP }, wait);
+    this.store.dispatch(PlanEditor.coatChanged({ coatId, changes: { start: { rule: 'after', waitMin } }, gesture }));
+  }
+
+  protected choose(lane: Lane): void {
+    this.store.dispatch(PlanEditor.coatSelected({ coatId: lane.id }));
+  }
+}
+
+function range(values: readonly number[], least: number): { from: number; to: number } {
+  const low = Math.min(...values);
+  const high = Math.max(...values);
+  const mid = 0.5 * (low + high);
+  const half = Math.max(0.5 * (high - low), least);
+  return { from: mid - half, to: mid + half };
+}

@@ -1,0 +1,35 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { planFeature } from '../plan/plan.feature';
+import { CoatCard } from './coat-card/coat-card';
+import { ClockView } from './clock/clock-view';
+import { FaceView } from './face/face-view';
+import { ReadoutView } from './readout/readout-view';
+import { SectionView } from './section/section-view';
+
+/** The workbench: Section, Face, Clock and readout of one plan, in step while a hand is on any of them. */
+@Component({
+  selector: 'zf-layers-page',
+  imports: [ClockView, CoatCard, FaceView, ReadoutView, SectionView],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1 class="visually-hidden">Layers</h1>
+    <zf-section-view class="section" />
+    <zf-face-view class="face" />
+    <zf-readout-view class="readout" />
+    <zf-clock-view class="clock" />
+    @if (selected()) {
+      <zf-coat-card class="card" />
+    }
+  `,
+  styles: `
+    :host { position: relative; display: grid; grid-template: minmax(0, 1fr) 246px / 300px minmax(0, 1fr) 290px; height: 100%; min-height: 640px; min-width: 1020px; background: var(--paper); }
+    .section { border-right: 1px solid var(--line); }
+    .readout { border-left: 1px solid var(--line); overflow: auto; }
+    .clock { grid-column: 1 / -1; border-top: 1px solid var(--line); }
+    .card { position: absolute; z-index: 5; left: 308px; top: 8px; }
+  `,
+})
+export class LayersPage {
+  protected readonly selected = inject(Store).selectSignal(planFeature.selectSelectedCoat);
+}

@@ -1,0 +1,61 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { RouterLink } from '@angular/router';
+import { type Part, LIMITS, prepWords, substrateName } from '@zaffet/contract';
+import { type History, prepHints, SUBSTRATE_KEYS, type SubstrateKey } from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { NumberField } from '../ui/number-field';
+
+/** Widest and tallest the drawn panel may be [px]. */
+const DRAWN = { width: 420, height: 300 };
+
+/** The panel itself: how large, what it is made of, what happened to it, and what must be done before painting. */
+@Component({
+  selector: 'zf-piece-page',
+  imports: [MatButtonToggleModule, MatCheckboxModule, NumberField, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './piece.page.html',
+  styleUrl: './piece.page.scss',
+})
+export class PiecePage {
+  private readonly store = inject(Store);
+  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  protected readonly part = computed(() => this.plan()!.piece.parts[0]);
+  protected readonly limits = LIMITS;
+  protected readonly substrates = SUBSTRATE_KEYS;
+  protected readonly substrateName = substrateName;
+
+  protected readonly hints = computed(() => {
+    const model = this.model();
+    return model === null ? [] : prepHints(model.panel).map((hint) => ({ ...hint, ...prepWords(hint) }));
+  });
+
+  /** The panel drawn to scale, with an outstretched hand's width (200 mm) beside it. */
+  protected readonly drawn = computed(() => {
+    const { widthMm, heightMm } = this.part();
+    const scale = Math.min(DRAWN.width / widthMm, DRAWN.height / heightMm, 0.7);
+    return { width: widthMm * scale, height: heightMm * scale, hand: 200 * scale };
+  });
+
+  protected change(changes: Partial<Part>): void {
+    this.store.dispatch(PlanEditor.partChanged({ changes, gesture: null }));
+  }
+
+  protected changeHistory(changes: Partial<History>): void {
+    this.change({ history: { ...this.part().history, ...changes } });
+  }
+
+  protected pick(substrate: SubstrateKey): void {
+    this.change({ substrate });
+  }
+
+  protected rename(input: HTMLInputElement): void {
+    const name = input.value.trim();
+    if (name === '') input.value = this.part().name;
+    else this.change({ name });
+  }
+}

@@ -1,0 +1,132 @@
+import { type Fault, type Plan, type SavedPlan, toModel } from '@zaffet/contract';
+import { forecast, readout } from '@zaffet/core';
+import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import { addCoat, changeAir, changeCoat, changePart, moveCoat, removeCoat } from './edits';
+import { type History, record, redo, startHistory, undo } from './history';
+import { PlanApi, PlanEditor } from './plan.actions';
+
+/** How the last change stands: on the server, waiting, on its way, refused. */
+export type SaveStatus = 'saved' | 'waiting' | 'saving' | 'failed' | 'stale';
+
+export interface PlanState {
+  readonly id: string | null;
+  readonly revision: number;
+  readonly savedAt: string | null;
+  readonly loading: boolean;
+  readonly fault: Fault | null;
+  readonly save: SaveStatus;
+  /** What stands on the server when a save was refused as stale. */
+  readonly theirs: SavedPlan | null;
+  readonly history: History | null;
+  readonly selectedCoatId: string | null;
+}
+
+const initial: PlanState = {
+  id: null, revision: 0, savedAt: null, loading: false, fault: null, save: 'saved', theirs: null, history: null,
+  selectedCoatId: null,
+};
+
+/** Applies an edit to the present plan; what changed waits to be saved. */
+function edited(state: PlanState, gesture: string | null, edit: (plan: Plan) => Plan): PlanState {
+  if (state.history === null) return state;
+  const history = record(state.history, edit(state.history.present), gesture);
+  return history === state.history ? state : { ...state, history, save: unsaved(state.save) };
+}
+
+const unsaved = (save: SaveStatus): SaveStatus => (save === 'stale' ? 'stale' : 'waiting');
+
+function travelled(state: PlanState, travel: (history: History) => History): PlanState {
+  if (state.history === null) return state;
+  const history = travel(state.history);
+  return history === state.history ? state : { ...state, history, save: unsaved(state.save) };
+}
+
+export const planFeature = createFeature({
+  name: 'plan',
+  reducer: createReducer(
+    initial,
+    on(PlanApi.openAsked, (state, { id }): PlanState => (state.id === id ? { ...state, loading: true } : { ...initial, id, loading: true })),
+    on(PlanApi.opened, (_state, { saved, draft }): PlanState => {
+      const base: PlanState = {
+        ...initial, id: saved.id, revision: saved.revision, savedAt: saved.savedAt, history: startHistory(saved.plan),
+      };
+      if (draft === null) return base;
+      const history = record(startHistory(saved.plan), draft.plan, null);
+      if (draft.revision === saved.revision) return { ...base, history, save: 'waiting' };
+      return { ...base, history, save: 'stale', theirs: saved };
+    }),
+    on(PlanApi.openFailed, (state, { fault }): PlanState => ({ ...state, loading: false, fault })),
+    on(PlanApi.saveStarted, (state): PlanState => ({ ...state, save: 'saving' })),
+    on(PlanApi.saved, (state, { summary, plan }): PlanState => ({
+      ...state,
+      revision: summary.revision,
+      savedAt: summary.savedAt,
+      fault: null,
+      save: state.history?.present === plan ? 'saved' : 'waiting',
+    })),
+    on(PlanApi.saveRefused, (state, { current }): PlanState => ({ ...state, save: 'stale', theirs: current })),
+    on(PlanApi.saveFailed, (state, { fault }): PlanState => ({ ...state, save: 'failed', fault })),
+    on(PlanApi.retryAsked, (state): PlanState => ({ ...state, save: 'waiting' })),
+    on(PlanApi.mineKept, (state): PlanState =>
+      state.theirs === null ? state : { ...state, revision: state.theirs.revision, theirs: null, save: 'waiting' },
+    ),
+    on(PlanApi.theirsTaken, (state): PlanState =>
+      state.theirs === null
+        ? state
+        : {
+            ...initial, id: state.theirs.id, revision: state.theirs.revision, savedAt: state.theirs.savedAt,
+            history: startHistory(state.theirs.plan),
+          },
+    ),
+
+    on(PlanEditor.coatChanged, (state, { coatId, changes, gesture }) =>
+      edited(state, gesture, (plan) => changeCoat(plan, coatId, changes)),
+    ),
+    on(PlanEditor.coatAdded, (state, { coat, index }) => ({
+      ...edited(state, null, (plan) => addCoat(plan, coat, index)),
+      selectedCoatId: coat.id,
+    })),
+    on(PlanEditor.coatRemoved, (state, { coatId }) => ({
+      ...edited(state, null, (plan) => removeCoat(plan, coatId)),
+      selectedCoatId: null,
+    })),
+    on(PlanEditor.coatMoved, (state, { coatId, by }) => edited(state, null, (plan) => moveCoat(plan, coatId, by))),
+    on(PlanEditor.coatSelected, (state, { coatId }): PlanState => ({ ...state, selectedCoatId: coatId })),
+    on(PlanEditor.airChanged, (state, { changes, gesture }) => edited(state, gesture, (plan) => changeAir(plan, changes))),
+    on(PlanEditor.partChanged, (state, { changes, gesture }) => edited(state, gesture, (plan) => changePart(plan, changes))),
+    on(PlanEditor.lookChanged, (state, { changes }) =>
+      edited(state, null, (plan) => ({ ...plan, look: { ...plan.look, ...changes } })),
+    ),
+    on(PlanEditor.planRenamed, (state, { name }) =>
+      edited(state, null, (plan) => (plan.name === name ? plan : { ...plan, name })),
+    ),
+    on(PlanEditor.patternRerolled, (state, { seed }) => edited(state, null, (plan) => ({ ...plan, seed }))),
+    on(PlanEditor.gestureEnded, (state): PlanState =>
+      state.history === null ? state : { ...state, history: { ...state.history, gesture: null } },
+    ),
+    on(PlanEditor.undoAsked, (state) => travelled(state, undo)),
+    on(PlanEditor.redoAsked, (state) => travelled(state, redo)),
+  ),
+  extraSelectors: ({ selectHistory, selectSelectedCoatId }) => {
+    const selectPlan = createSelector(selectHistory, (history) => history?.present ?? null);
+    const selectModel = createSelector(selectPlan, (plan) => (plan === null ? null : toModel(plan)));
+    const selectForecast = createSelector(selectModel, (model) => (model === null ? null : forecast(model)));
+    return {
+      selectPlan,
+      selectModel,
+      selectForecast,
+      selectReadout: createSelector(selectModel, selectForecast, (model, base) =>
+        model === null || base === null ? null : readout(model, base),
+      ),
+      selectCanUndo: createSelector(selectHistory, (history) => (history?.past.length ?? 0) > 0),
+      selectCanRedo: createSelector(selectHistory, (history) => (history?.future.length ?? 0) > 0),
+      /** True while a hand is on a knob: pictures may be coarse. */
+      selectInGesture: createSelector(selectHistory, (history) => history?.gesture != null),
+      selectSelectedCoat: createSelector(
+        selectPlan,
+        selectSelectedCoatId,
+        (plan, id) => plan?.steps.find((step) => step.id === id) ?? null,
+      ),
+    };
+  },
+});

@@ -1,0 +1,57 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { figureText, mediumName, type SavedPlan, toModel } from '@zaffet/contract';
+import { figureValues, forecast } from '@zaffet/core';
+import { format } from 'date-fns';
+import { FaceCanvas } from '../ui/face-canvas';
+import { faceRequest } from '../workers/face-request';
+import { TileQueue } from './tile-queue';
+import { type FaceAnswer } from '../workers/messages';
+
+const COLUMNS = 480;
+const ROWS = 270;
+
+/** A plan as a little sample: its face at arm's length, what makes it crack, its figures. */
+@Component({
+  selector: 'zf-plan-tile',
+  imports: [FaceCanvas],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="face"><zf-face-canvas [answer]="answer()" [label]="'How ' + saved().name + ' will look'" /></div>
+    <p class="quiet">{{ stack() }}<br />{{ figures() }} · changed {{ changed() }}</p>
+  `,
+  styles: `
+    .face { aspect-ratio: 16 / 9; background: var(--neutral-grey); }
+    .face zf-face-canvas { height: 100%; }
+    p { margin: 10px 14px 0; font-size: 12.5px; }
+  `,
+})
+export class PlanTile {
+  private readonly queue = inject(TileQueue);
+  readonly saved = input.required<SavedPlan>();
+  protected readonly answer = signal<FaceAnswer | null>(null);
+
+  private readonly model = computed(() => toModel(this.saved().plan));
+  private readonly forecast = computed(() => forecast(this.model()));
+  protected readonly stack = computed(() =>
+    this.saved()
+      .plan.steps.map((step) => step.colourName || mediumName(step.medium).toLowerCase())
+      .join(', '),
+  );
+  protected readonly figures = computed(() => {
+    const values = figureValues(this.forecast());
+    if (values.spacing === null || values.opening === null) return 'no cracks';
+    const spacing = figureText('spacing', values.spacing);
+    const opening = figureText('opening', values.opening);
+    return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
+  });
+  protected readonly changed = computed(() => format(new Date(this.saved().savedAt), 'd MMM, HH:mm'));
+
+  constructor() {
+    effect(() => {
+      const request = faceRequest(this.saved().plan, this.model(), this.forecast(), {
+        view: 'close', columns: COLUMNS, rows: ROWS, quality: 'full', halfPixels: false, raking: 0.5, age: null,
+      });
+      void this.queue.draw(request).then((answer) => this.answer.set(answer));
+    });
+  }
+}

@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatTooltipModule } from '@angular/material/tooltip';
+import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { API, LIMITS } from '@zaffet/contract';
+import { Store } from '@ngrx/store';
+import { format } from 'date-fns';
+import { PlanApi, PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { StaleNotice } from './stale-notice';
+
+/** The frame round an open plan: its name, whether it is saved, undo, the rooms in working order. */
+@Component({
+  selector: 'zf-plan-frame',
+  imports: [MatButtonModule, MatIconModule, MatTooltipModule, RouterLink, RouterLinkActive, RouterOutlet, StaleNotice],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './plan-frame.html',
+  styleUrl: './plan-frame.scss',
+  host: { '(document:keydown)': 'onKey($event)' },
+})
+export class PlanFrame {
+  private readonly store = inject(Store);
+  readonly id = input.required<string>();
+
+  protected readonly state = this.store.selectSignal(planFeature.selectPlanState);
+  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly canUndo = this.store.selectSignal(planFeature.selectCanUndo);
+  protected readonly canRedo = this.store.selectSignal(planFeature.selectCanRedo);
+  protected readonly fileUrl = computed(() => API.planFile(this.id()));
+  protected readonly nameLength = LIMITS.textLength.max;
+  private readonly nameInput = viewChild<ElementRef<HTMLInputElement>>('nameInput');
+
+  protected readonly saveText = computed(() => {
+    const { save, savedAt } = this.state();
+    switch (save) {
+      case 'saved':
+        return savedAt === null ? '' : `saved ${format(new Date(savedAt), 'HH:mm')}`;
+      case 'waiting':
+      case 'saving':
+        return 'saving …';
+      case 'failed':
+        return 'not saved yet, kept in this browser';
+      case 'stale':
+        return 'changed elsewhere';
+    }
+  });
+
+  constructor() {
+    effect(() => this.store.dispatch(PlanApi.openAsked({ id: this.id() })));
+  }
+
+  protected rename(name: string): void {
+    const trimmed = name.trim();
+    if (trimmed !== '') this.store.dispatch(PlanEditor.planRenamed({ name: trimmed }));
+    else this.nameInput()!.nativeElement.value = this.plan()?.name ?? '';
+  }
+
+  protected undo(): void {
+    this.store.dispatch(PlanEditor.undoAsked());
+  }
+
+  protected redo(): void {
+    this.store.dispatch(PlanEditor.redoAsked());
+  }
+
+  protected retry(): void {
+    this.store.dispatch(PlanApi.retryAsked());
+  }
+
+  protected reopen(): void {
+    this.store.dispatch(PlanApi.openAsked({ id: this.id() }));
+  }
+
+  /** Ctrl+Z and Ctrl+Y or Ctrl+Shift+Z, except while a text is being typed, which has its own undo. */
+  protected onKey(event: KeyboardEvent): void {
+    if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+    const target = event.target as HTMLElement | null;
+    if (target instanceof HTMLInputElement && target.type !== 'range') return;
+    const key = event.key.toLowerCase();
+    if (key === 'z' && !event.shiftKey) this.undo();
+    else if (key === 'y' || (key === 'z' && event.shiftKey)) this.redo();
+    else return;
+    event.preventDefault();
+  }
+}

@@ -1,0 +1,15 @@
+import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiDiceMultipleOutline, mdiDownload, mdiPlus, mdiRedo, mdiUndo, mdiUpload } from '@mdi/js';
+
+/** Icons that ship with Zaffet, by the name templates use. */
+export const ICONS = {
+  undo: mdiUndo,
+  redo: mdiRedo,
+  plus: mdiPlus,
+  close: mdiClose,
+  remove: mdiDeleteOutline,
+  up: mdiArrowUp,
+  down: mdiArrowDown,
+  'file-out': mdiDownload,
+  'file-in': mdiUpload,
+  reroll: mdiDiceMultipleOutline,
+} as const;

@@ -1,0 +1,94 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { type Limit } from '@zaffet/contract';
+
+/**
+ * A number with its unit. Half-typed text stays in the field; it is taken over on Enter or on leaving. A value that
+ * is out of range is kept as typed, with what is allowed beside it, until it is mended.
+ */
+@Component({
+  selector: 'zf-number',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <label class="field" [class.wrong]="fault()">
+      <span class="label" [class.visually-hidden]="quiet()">{{ label() }}</span>
+      <span class="box">
+        <input
+          type="text"
+          inputmode="decimal"
+          [value]="text()"
+          [attr.aria-invalid]="fault() ? 'true' : null"
+          [placeholder]="placeholder()"
+          (input)="text.set($any($event.target).value)"
+          (change)="commit()"
+          (keydown.enter)="commit()"
+          (keydown.arrowUp)="nudge(1, $event)"
+          (keydown.arrowDown)="nudge(-1, $event)"
+        />
+        <span class="unit">{{ unit() ?? limit().unit }}</span>
+      </span>
+      @if (fault(); as message) {
+        <span class="fault" role="alert">{{ message }}</span>
+      }
+    </label>
+  `,
+  styles: `
+    .field { display: grid; gap: 2px; }
+    .label { color: var(--ink-2); font-size: 12px; }
+    .box { display: flex; align-items: center; background: var(--paper); border: 1px solid var(--line); border-radius: 4px; padding: 0 8px; height: 32px; }
+    .box:focus-within { border-color: var(--kelp); box-shadow: 0 0 0 1px var(--kelp); }
+    .wrong .box { border-color: var(--rust); }
+    input { flex: 1; min-width: 0; width: 100%; border: 0; background: none; color: inherit; font: inherit; outline: none; text-align: right; }
+    .unit { color: var(--ink-2); padding-left: 5px; white-space: nowrap; }
+    .fault { color: var(--rust); font-size: 12px; }
+  `,
+})
+export class NumberField {
+  readonly label = input.required<string>();
+  readonly value = input.required<number | null>();
+  readonly limit = input.required<Limit>();
+  /** Shown unit, when it is not the limit's; `factor` turns the value into it. */
+  readonly unit = input<string>();
+  readonly factor = input(1);
+  readonly placeholder = input('');
+  readonly quiet = input(false);
+  /** Empty means null instead of a fault. */
+  readonly optional = input(false);
+  readonly changed = output<number | null>();
+
+  protected readonly text = linkedSignal(() => {
+    const value = this.value();
+    return value === null ? '' : String(Math.round(value * this.factor() * 1e4) / 1e4);
+  });
+
+  private readonly parsed = computed((): number | null | undefined => {
+    const text = this.text().trim().replace(',', '.');
+    if (text === '') return this.optional() ? null : undefined;
+    const number = Number(text) / this.factor();
+    const { min, max } = this.limit();
+    return Number.isFinite(number) && number >= min - 1e-9 && number <= max + 1e-9 ? number : undefined;
+  });
+
+  protected readonly fault = computed(() => {
+    if (this.parsed() !== undefined) return null;
+    const { min, max } = this.limit();
+    const f = this.factor();
+    return `${round(min * f)} to ${round(max * f)} ${this.unit() ?? this.limit().unit}`.trim();
+  });
+
+  protected commit(): void {
+    const value = this.parsed();
+    if (value !== undefined && value !== this.value()) this.changed.emit(value);
+  }
+
+  protected nudge(by: 1 | -1, event: Event): void {
+    const value = this.parsed();
+    if (value === undefined) return;
+    event.preventDefault();
+    const { min, max, step } = this.limit();
+    const next = Math.min(max, Math.max(min, (value ?? min) + by * step));
+    this.text.set(String(round(next * this.factor())));
+    this.commit();
+  }
+}
+
+const round = (value: number): number => Math.round(value * 1e4) / 1e4;
