@@ -1,7 +1,7 @@
 const { existsSync } = require('node:fs');
 
-process.env.CHROME_BIN ??= ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find((path) =>
-  existsSync(path),
+process.env.CHROME_BIN ??= ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'].find(
+  (path) => existsSync(path),
 );
 
 /** Prints failures and one closing line, so that the whole test run can add the suites up. */
@@ -28,7 +28,11 @@ module.exports = (config) =>
     reporters: ['plain'],
     logLevel: config.LOG_WARN,
     singleRun: true,
-    plugins: [require('karma-jasmine'), require('karma-chrome-launcher'), { 'reporter:plain': ['type', PlainReporter] }],
+    plugins: [
+      require('karma-jasmine'),
+      require('karma-chrome-launcher'),
+      { 'reporter:plain': ['type', PlainReporter] },
+    ],
     browsers: ['ChromeHeadlessRoot'],
     captureTimeout: 120000,
     browserNoActivityTimeout: 120000,

@@ -9,9 +9,17 @@ const LOADED = 'demo-loaded';
 
 /** Loads the demo plans into a new database, once. @returns how many were loaded */
 export async function loadDemo(db: Database, directory: string): Promise<number> {
-  const claimed = await db.insert(marks).values({ key: LOADED, value: new Date().toISOString() }).onConflictDoNothing().returning();
+  const claimed = await db
+    .insert(marks)
+    .values({ key: LOADED, value: new Date().toISOString() })
+    .onConflictDoNothing()
+    .returning();
   if (claimed.length === 0) return 0;
-  const files = readdirSync(directory).filter((name) => name.endsWith('.json')).sort().reverse();
-  for (const file of files) await createPlan(db, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
+  const files = readdirSync(directory)
+    .filter((name) => name.endsWith('.json'))
+    .sort()
+    .reverse();
+  for (const file of files)
+    await createPlan(db, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
   return files.length;
 }

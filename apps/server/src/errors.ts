@@ -10,7 +10,8 @@ interface HttpError {
 
 function codeOf(error: unknown): ErrorCode {
   const type = (error as HttpError | null)?.type;
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return 'request.not-json';
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return 'request.not-json';
   if (type === 'entity.too.large') return 'request.too-large';
   return 'server.failed';
 }
@@ -24,7 +25,9 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
     }
     if (error instanceof ZaffetError) {
       const { status } = ERRORS[error.fault.code];
-      response.status(status).json(error instanceof StaleSave ? { ...error.fault, current: error.current } : error.fault);
+      response
+        .status(status)
+        .json(error instanceof StaleSave ? { ...error.fault, current: error.current } : error.fault);
       return;
     }
     const code = codeOf(error);

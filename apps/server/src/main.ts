@@ -18,9 +18,12 @@ const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
 async function start(): Promise<void> {
   say(databaseUrl ? 'Opening the database server …' : `Opening the database in ${directory} …`);
   const database = await (databaseUrl ? openServer(databaseUrl) : openEmbedded(directory));
-  const loaded = process.env['ZAFFET_DEMO'] === 'off' ? 0 : await loadDemo(database.db, fromHere('../../../demo/plans'));
+  const loaded =
+    process.env['ZAFFET_DEMO'] === 'off' ? 0 : await loadDemo(database.db, fromHere('../../../demo/plans'));
   if (loaded > 0) say(`Loaded ${loaded} demo plans.`);
-  const server = createServer(buildApp({ db: database.db, log, webDirectory: fromHere('../../../dist/web') }));
+  const server = createServer(
+    buildApp({ db: database.db, log, webDirectory: fromHere('../../../dist/web') }),
+  );
 
   let stopping = false;
   const stop = async (): Promise<void> => {
@@ -34,11 +37,17 @@ async function start(): Promise<void> {
   process.on('SIGINT', () => void stop());
   process.on('SIGTERM', () => void stop());
   server.on('error', (error: NodeJS.ErrnoException) => {
-    say(error.code === 'EADDRINUSE' ? `Port ${port} is taken. Set PORT to another one.` : `Cannot listen: ${error.message}`);
+    say(
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is taken. Set PORT to another one.`
+        : `Cannot listen: ${error.message}`,
+    );
     process.exitCode = 1;
     void database.close().then(() => process.exit(1));
   });
-  server.listen(port, host, () => say(`Zaffet is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`));
+  server.listen(port, host, () =>
+    say(`Zaffet is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`),
+  );
 }
 
 start().catch((error: unknown) => {

@@ -20,7 +20,10 @@ export function contentPolicy(): RequestHandler[] {
       directives: {
         defaultSrc: ["'self'"],
         scriptSrc: ["'self'"],
-        styleSrc: ["'self'", (_request, response) => `'nonce-${String((response as express.Response).locals['nonce'])}'`],
+        styleSrc: [
+          "'self'",
+          (_request, response) => `'nonce-${String((response as express.Response).locals['nonce'])}'`,
+        ],
         imgSrc: ["'self'", 'data:', 'blob:'],
         fontSrc: ["'self'"],
         connectSrc: ["'self'"],

@@ -1,6 +1,13 @@
 import { fault, findingWords, layerWord, moverText, type Plan, toModel, ZaffetError } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
-import { type CoatForecast, forecast, type Forecast, metresToUm, readout, type StateTimes } from '@zaffet/core';
+import {
+  type CoatForecast,
+  forecast,
+  type Forecast,
+  metresToUm,
+  readout,
+  type StateTimes,
+} from '@zaffet/core';
 import { readFile } from 'node:fs/promises';
 
 /** The forecast of a plan file as plain JSON: units in the names, instants in ISO 8601, null where nothing comes. */
@@ -10,10 +17,18 @@ export interface Prediction {
   readonly readyAt: string | null;
   readonly crackedCoat: string | null;
   readonly figures: readonly {
-    key: string; unit: string; value: number | null; low: number | null; high: number | null; movers: string[];
+    key: string;
+    unit: string;
+    value: number | null;
+    low: number | null;
+    high: number | null;
+    movers: string[];
   }[];
   readonly coats: readonly {
-    id: string; medium: string; laidAt: string; dryThicknessUm: number;
+    id: string;
+    medium: string;
+    laidAt: string;
+    dryThicknessUm: number;
     states: Record<keyof StateTimes, string | null>;
     window: { opensAt: string; closesAt: string | null } | null;
     firstCracksAt: string | null;
@@ -22,7 +37,11 @@ export interface Prediction {
 }
 
 const UNITS: Readonly<Record<string, string>> = {
-  spacing: 'mm', opening: 'mm', openArea: 'fraction', firstCracks: 's', strength: 'fraction',
+  spacing: 'mm',
+  opening: 'mm',
+  openArea: 'fraction',
+  firstCracks: 's',
+  strength: 'fraction',
 };
 
 async function readPlan(path: string): Promise<Plan> {
@@ -30,7 +49,8 @@ async function readPlan(path: string): Promise<Plan> {
   try {
     text = await readFile(path, 'utf8');
   } catch (error) {
-    const reason = (error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message;
+    const reason =
+      (error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message;
     throw new ZaffetError({ ...fault('plan.not-a-plan'), message: `Cannot read it: ${reason}.` });
   }
   let value: unknown;
@@ -86,7 +106,10 @@ function describe(plan: Plan, result: Forecast, figures: ReturnType<typeof reado
   };
 }
 
-function describeCoat(coat: CoatForecast, instant: (moment: number | null) => string | null): Prediction['coats'][number] {
+function describeCoat(
+  coat: CoatForecast,
+  instant: (moment: number | null) => string | null,
+): Prediction['coats'][number] {
   const { states } = coat;
   return {
     id: coat.coat.id,
@@ -102,7 +125,10 @@ function describeCoat(coat: CoatForecast, instant: (moment: number | null) => st
       through: instant(states.through),
       cured: instant(states.cured),
     },
-    window: coat.window === null ? null : { opensAt: instant(coat.window.opensAt) ?? '', closesAt: instant(coat.window.closesAt) },
+    window:
+      coat.window === null
+        ? null
+        : { opensAt: instant(coat.window.opensAt) ?? '', closesAt: instant(coat.window.closesAt) },
     firstCracksAt: instant(coat.crack?.firstAt ?? null),
   };
 }

@@ -1,15 +1,33 @@
 /** Every error the API and the command line can give: its sentence and its HTTP status. */
 export const ERRORS = {
-  'plan.not-a-plan': { status: 400, message: 'This is not a Zaffet plan file. Choose a .json file that Zaffet saved.' },
-  'plan.too-new': { status: 400, message: 'This plan file was written by a newer Zaffet. Update this one to read it.' },
+  'plan.not-a-plan': {
+    status: 400,
+    message: 'This is not a Zaffet plan file. Choose a .json file that Zaffet saved.',
+  },
+  'plan.too-new': {
+    status: 400,
+    message: 'This plan file was written by a newer Zaffet. Update this one to read it.',
+  },
   'plan.invalid': { status: 400, message: 'Something in the plan is outside what Zaffet can work with.' },
-  'plan.not-found': { status: 404, message: 'This plan is not here any more. It may have been removed in another window.' },
-  'plan.stale': { status: 409, message: 'This plan was changed elsewhere since you opened it. Choose which one to keep.' },
-  'request.not-json': { status: 400, message: 'The file or request is not readable JSON. It may be cut short or damaged.' },
+  'plan.not-found': {
+    status: 404,
+    message: 'This plan is not here any more. It may have been removed in another window.',
+  },
+  'plan.stale': {
+    status: 409,
+    message: 'This plan was changed elsewhere since you opened it. Choose which one to keep.',
+  },
+  'request.not-json': {
+    status: 400,
+    message: 'The file or request is not readable JSON. It may be cut short or damaged.',
+  },
   'request.too-large': { status: 413, message: 'The file is larger than 1 MB; a plan file is a few kB.' },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
-  'server.failed': { status: 500, message: 'Zaffet could not do this. What you have on the screen is kept; try again.' },
+  'server.failed': {
+    status: 500,
+    message: 'Zaffet could not do this. What you have on the screen is kept; try again.',
+  },
 } as const satisfies Record<string, { status: number; message: string }>;
 
 export type ErrorCode = keyof typeof ERRORS;

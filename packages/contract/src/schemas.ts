@@ -12,9 +12,15 @@ const number = (key: NumberField): Joi.NumberSchema =>
   Joi.number().strict().min(LIMITS[key].min).max(LIMITS[key].max).meta({ limit: key }).required();
 const whole = (key: NumberField): Joi.NumberSchema => number(key).integer();
 const text = (): Joi.StringSchema => Joi.string().trim().max(LIMITS.textLength.max).required();
-const id = (): Joi.StringSchema => Joi.string().pattern(/^[A-Za-z0-9_-]{1,64}$/).required();
+const id = (): Joi.StringSchema =>
+  Joi.string()
+    .pattern(/^[A-Za-z0-9_-]{1,64}$/)
+    .required();
 const instant = (): Joi.StringSchema => Joi.string().isoDate().required();
-const oneOf = (values: readonly string[]): Joi.StringSchema => Joi.string().valid(...values).required();
+const oneOf = (values: readonly string[]): Joi.StringSchema =>
+  Joi.string()
+    .valid(...values)
+    .required();
 
 const start = Joi.object({
   rule: oneOf(['state', 'after', 'at']),
@@ -28,7 +34,9 @@ const coat = Joi.object({
   kind: oneOf(['coat']),
   medium: oneOf(MEDIUM_KEYS),
   colourName: text().allow(''),
-  colour: Joi.string().pattern(/^#[0-9a-f]{6}$/).required(),
+  colour: Joi.string()
+    .pattern(/^#[0-9a-f]{6}$/)
+    .required(),
   thicknessUm: number('thicknessUm'),
   dilution: number('dilution'),
   passes: whole('passes'),
@@ -60,7 +68,9 @@ const air = Joi.object({
     .max(LIMITS.later.max)
     .required()
     .custom((samples: { at: string }[], helpers) => {
-      const rising = samples.every((sample, i) => i === 0 || Date.parse(sample.at) > Date.parse(samples[i - 1]?.at ?? ''));
+      const rising = samples.every(
+        (sample, i) => i === 0 || Date.parse(sample.at) > Date.parse(samples[i - 1]?.at ?? ''),
+      );
       return rising ? samples : helpers.error('later.rising');
     }),
 }).required();
@@ -96,7 +106,9 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
   const value = context?.['value'];
   const name = detail.path.findLast((step) => typeof step === 'string');
   const limit = limitOf(String(name));
-  const range = limit ? `a number from ${limit.min} to ${limit.max}${limit.unit ? ` ${limit.unit}` : ''}` : 'a number in range';
+  const range = limit
+    ? `a number from ${limit.min} to ${limit.max}${limit.unit ? ` ${limit.unit}` : ''}`
+    : 'a number in range';
   switch (detail.type) {
     case 'any.required':
       return { path, message: `${path} is missing.` };
@@ -104,7 +116,10 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
     case 'any.unknown':
       return { path, message: `${path} is not part of a plan; remove it.` };
     case 'any.only':
-      return { path, message: `${path} is ${shown(value)}; it must be one of ${(context?.['valids'] as unknown[]).join(', ')}.` };
+      return {
+        path,
+        message: `${path} is ${shown(value)}; it must be one of ${(context?.['valids'] as unknown[]).join(', ')}.`,
+      };
     case 'number.base':
     case 'number.min':
     case 'number.max':
@@ -112,9 +127,15 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
     case 'number.unsafe':
       return { path, message: `${path} is ${shown(value)}; it must be ${range}.` };
     case 'number.integer':
-      return { path, message: `${path} is ${shown(value)}; it must be a whole number${limit ? ` from ${limit.min} to ${limit.max}` : ''}.` };
+      return {
+        path,
+        message: `${path} is ${shown(value)}; it must be a whole number${limit ? ` from ${limit.min} to ${limit.max}` : ''}.`,
+      };
     case 'string.isoDate':
-      return { path, message: `${path} is ${shown(value)}; it must be a date and time such as 2026-05-12T08:30:00Z.` };
+      return {
+        path,
+        message: `${path} is ${shown(value)}; it must be a date and time such as 2026-05-12T08:30:00Z.`,
+      };
     case 'string.pattern.base':
       return path.endsWith('colour')
         ? { path, message: `${path} is ${shown(value)}; it must be a colour such as #4a6b5d.` }
@@ -129,7 +150,10 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
     case 'array.max':
     case 'array.length':
     case 'array.includesRequiredUnknowns':
-      return { path, message: `${path} has ${Array.isArray(value) ? value.length : 'the wrong number of'} entries; allowed is ${listAllowed(String(name))}.` };
+      return {
+        path,
+        message: `${path} has ${Array.isArray(value) ? value.length : 'the wrong number of'} entries; allowed is ${listAllowed(String(name))}.`,
+      };
     case 'later.rising':
       return { path, message: `${path} must be in order of time, each later than the one before.` };
     default:
@@ -150,7 +174,8 @@ function limitOf(name: string): { min: number; max: number; unit: string } | und
 
 function check<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   const result = schema.validate(value, { abortEarly: false, convert: false });
-  if (result.error) throw new ZaffetError(fault('plan.invalid', result.error.details.slice(0, 20).map(explain)));
+  if (result.error)
+    throw new ZaffetError(fault('plan.invalid', result.error.details.slice(0, 20).map(explain)));
   return result.value;
 }
 

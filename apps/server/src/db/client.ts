@@ -19,8 +19,10 @@ const SHARED_BUFFERS = '16MB';
 /** Without the flag that switches fsync off, and with the one sync method the file layer carries through. */
 const START_PARAMETERS = [
   ...PGlite.defaultStartParams.filter((parameter) => parameter !== '-F'),
-  '-c', 'wal_sync_method=fsync',
-  '-c', `shared_buffers=${SHARED_BUFFERS}`,
+  '-c',
+  'wal_sync_method=fsync',
+  '-c',
+  `shared_buffers=${SHARED_BUFFERS}`,
 ];
 
 /**

@@ -6,7 +6,12 @@ import { plans } from '../db/schema';
 const SUMMARY = { id: plans.id, name: plans.name, revision: plans.revision, savedAt: plans.savedAt };
 
 type Row = { id: string; name: string; revision: number; savedAt: Date };
-const summary = ({ id, name, revision, savedAt }: Row): PlanSummary => ({ id, name, revision, savedAt: savedAt.toISOString() });
+const summary = ({ id, name, revision, savedAt }: Row): PlanSummary => ({
+  id,
+  name,
+  revision,
+  savedAt: savedAt.toISOString(),
+});
 
 /** A save that names another revision than the one that stands: nothing was changed. */
 export class StaleSave extends ZaffetError {
@@ -74,7 +79,11 @@ export async function removePlan(db: Database, id: string): Promise<void> {
 
 /** Brings a removed plan back. @throws ZaffetError `plan.not-found` */
 export async function restorePlan(db: Database, id: string): Promise<PlanSummary> {
-  const [row] = await db.update(plans).set({ removedAt: null }).where(eq(plans.id, known(id))).returning(SUMMARY);
+  const [row] = await db
+    .update(plans)
+    .set({ removedAt: null })
+    .where(eq(plans.id, known(id)))
+    .returning(SUMMARY);
   if (!row) throw new ZaffetError(fault('plan.not-found'));
   return summary(row);
 }

@@ -6,7 +6,11 @@ import { createPlan, listPlans, readPlan, removePlan, restorePlan, savePlan } fr
 
 /** A file name every system takes. */
 function fileName(name: string): string {
-  const plain = name.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '-').replace(/^-+|-+$/g, '').toLowerCase();
+  const plain = name
+    .normalize('NFKD')
+    .replace(/[^A-Za-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .toLowerCase();
   return `${plain === '' ? 'plan' : plain}.zaffet.json`;
 }
 

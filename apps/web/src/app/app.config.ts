@@ -1,5 +1,11 @@
 import { provideHttpClient, withFetch } from '@angular/common/http';
-import { type ApplicationConfig, inject, isDevMode, provideAppInitializer, provideZonelessChangeDetection } from '@angular/core';
+import {
+  type ApplicationConfig,
+  inject,
+  isDevMode,
+  provideAppInitializer,
+  provideZonelessChangeDetection,
+} from '@angular/core';
 import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
@@ -20,8 +26,11 @@ export const appConfig: ApplicationConfig = {
       {
         runtimeChecks: isDevMode()
           ? {
-              strictStateImmutability: true, strictActionImmutability: true, strictStateSerializability: true,
-              strictActionSerializability: true, strictActionTypeUniqueness: true,
+              strictStateImmutability: true,
+              strictActionImmutability: true,
+              strictStateSerializability: true,
+              strictActionSerializability: true,
+              strictActionTypeUniqueness: true,
             }
           : {},
       },
@@ -33,7 +42,9 @@ export const appConfig: ApplicationConfig = {
       for (const [name, path] of Object.entries(ICONS)) {
         registry.addSvgIconLiteral(
           name,
-          sanitizer.bypassSecurityTrustHtml(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24"><path d="${path}"/></svg>`),
+          sanitizer.bypassSecurityTrustHtml(
+            `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 24 24"><path d="${path}"/></svg>`,
+          ),
         );
       }
     }),

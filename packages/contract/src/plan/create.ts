@@ -9,15 +9,35 @@ export const SCHOOLS = {
 export type School = keyof typeof SCHOOLS;
 
 /** A new coat of a medium at the thickness one brushed coat of it has. */
-export function newCoat(id: string, key: MediumKey, colour: string, colourName: string, start: CoatStep['start']): CoatStep {
+export function newCoat(
+  id: string,
+  key: MediumKey,
+  colour: string,
+  colourName: string,
+  start: CoatStep['start'],
+): CoatStep {
   return {
-    id, kind: 'coat', medium: key, colour, colourName, thicknessUm: medium(key).wetFilmUm, dilution: 0, passes: 2,
-    strokes: 'one-way', start,
+    id,
+    kind: 'coat',
+    medium: key,
+    colour,
+    colourName,
+    thicknessUm: medium(key).wetFilmUm,
+    dilution: 0,
+    passes: 2,
+    strokes: 'one-way',
+    start,
   };
 }
 
 /** A new plan of a school: base colour, the layer that slips, a contrasting top coat. */
-export function newPlan(school: School, name: string, seed: number, startsAt: string, nextId: () => string): Plan {
+export function newPlan(
+  school: School,
+  name: string,
+  seed: number,
+  startsAt: string,
+  nextId: () => string,
+): Plan {
   const slips: MediumKey = school === 'wet-glue' ? 'pva' : 'crackle';
   const paint: MediumKey = school === 'wet-glue' ? 'latex' : 'chalk';
   return {
@@ -30,7 +50,11 @@ export function newPlan(school: School, name: string, seed: number, startsAt: st
       name,
       parts: [
         {
-          id: nextId(), name: 'Panel', widthMm: 600, heightMm: 400, substrate: 'scuffed',
+          id: nextId(),
+          name: 'Panel',
+          widthMm: 600,
+          heightMm: 400,
+          substrate: 'scuffed',
           history: { handled: true, tannin: false, oldPaint: 'known', condition: 'sound' },
         },
       ],
@@ -40,8 +64,13 @@ export function newPlan(school: School, name: string, seed: number, startsAt: st
       newCoat(nextId(), paint, '#5d6b4b', 'Kelp', { rule: 'at', at: startsAt }),
       newCoat(nextId(), slips, '#e6ddc4', '', { rule: 'state', state: 'recoat', waitMin: 0 }),
       newCoat(
-        nextId(), paint, '#e3dccb', 'Sailcloth',
-        school === 'wet-glue' ? { rule: 'after', waitMin: 2 } : { rule: 'state', state: 'touch-dry', waitMin: 0 },
+        nextId(),
+        paint,
+        '#e3dccb',
+        'Sailcloth',
+        school === 'wet-glue'
+          ? { rule: 'after', waitMin: 2 }
+          : { rule: 'state', state: 'touch-dry', waitMin: 0 },
       ),
     ],
     air: { temperatureC: 21, humidity: 0.5, draughtMS: 0.1, altitudeM: 0, later: [] },

@@ -17,6 +17,7 @@ export function migratePlan(file: unknown): unknown {
     throw new ZaffetError(fault('plan.not-a-plan'));
   }
   if (plan['version'] > PLAN_VERSION) throw new ZaffetError(fault('plan.too-new'));
-  for (let step = MIGRATIONS[plan['version']]; step; step = MIGRATIONS[plan['version'] as number]) plan = step(plan);
+  for (let step = MIGRATIONS[plan['version']]; step; step = MIGRATIONS[plan['version'] as number])
+    plan = step(plan);
   return plan;
 }

@@ -1,4 +1,12 @@
-import { type AirSample, celsiusToKelvin, type Coat, minutesToSeconds, mmToMetres, type PanelPlan, umToMetres } from '@zaffet/core';
+import {
+  type AirSample,
+  celsiusToKelvin,
+  type Coat,
+  minutesToSeconds,
+  mmToMetres,
+  type PanelPlan,
+  umToMetres,
+} from '@zaffet/core';
 import { type CoatStep, type Plan } from './types';
 
 const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;

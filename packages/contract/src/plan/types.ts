@@ -42,7 +42,11 @@ export interface AirFile {
   readonly humidity: number;
   readonly draughtMS: number;
   readonly altitudeM: number;
-  readonly later: readonly { readonly at: string; readonly temperatureC: number; readonly humidity: number }[];
+  readonly later: readonly {
+    readonly at: string;
+    readonly temperatureC: number;
+    readonly humidity: number;
+  }[];
 }
 
 /** Wanted figures; null where nothing is wished for. */

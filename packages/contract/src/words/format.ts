@@ -1,4 +1,11 @@
-import { kelvinToCelsius, metresToMm, metresToUm, SECONDS_PER_HOUR, SECONDS_PER_MINUTE, secondsToMinutes } from '@zaffet/core';
+import {
+  kelvinToCelsius,
+  metresToMm,
+  metresToUm,
+  SECONDS_PER_HOUR,
+  SECONDS_PER_MINUTE,
+  secondsToMinutes,
+} from '@zaffet/core';
 
 /** Three figures at most, no more digits than a painter can use. */
 export function figures(value: number): string {
@@ -27,7 +34,9 @@ export function duration(seconds: number): string {
     const total = Math.round(secondsToMinutes(size));
     const rest = total % SECONDS_PER_MINUTE;
     const hours = Math.floor(total / SECONDS_PER_MINUTE);
-    return rest === 0 || hours >= 10 ? `${rest >= 30 && hours >= 10 ? hours + 1 : hours} h` : `${hours} h ${String(rest).padStart(2, '0')}`;
+    return rest === 0 || hours >= 10
+      ? `${rest >= 30 && hours >= 10 ? hours + 1 : hours} h`
+      : `${hours} h ${String(rest).padStart(2, '0')}`;
   }
   return `${figures(size / (24 * SECONDS_PER_HOUR))} days`;
 }

@@ -1,4 +1,13 @@
-import { type FigureKey, type Finding, type FindingCode, type Knob, type Mover, type PrepHint, type PrepReason, type PrepStep } from '@zaffet/core';
+import {
+  type FigureKey,
+  type Finding,
+  type FindingCode,
+  type Knob,
+  type Mover,
+  type PrepHint,
+  type PrepReason,
+  type PrepStep,
+} from '@zaffet/core';
 import { duration, figures, perCent, um } from './format';
 
 /** A finding in words: what it is, why, and what to do. */
@@ -9,7 +18,8 @@ export interface FindingWords {
 }
 
 type Values = Finding['values'];
-const since = (v: Values, from: string, to: string): string => duration(Math.abs((v[to] ?? 0) - (v[from] ?? 0)));
+const since = (v: Values, from: string, to: string): string =>
+  duration(Math.abs((v[to] ?? 0) - (v[from] ?? 0)));
 
 const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values) => FindingWords>> = {
   'glue-still-open': (v) => ({
@@ -47,7 +57,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values) => FindingWords>> 
     text: `It needs ${since(v, 'laidAt', 'opensAt')} more. Soft glue mixes into the paint.`,
     remedy: 'Wait; overnight is usual.',
   }),
-  'hide-ready': () => ({ title: 'The hide glue has cured.', text: 'The web forms within seconds. Do not overwork it.', remedy: '' }),
+  'hide-ready': () => ({
+    title: 'The hide glue has cured.',
+    text: 'The web forms within seconds. Do not overwork it.',
+    remedy: '',
+  }),
   'base-not-dry': (v) => ({
     title: 'The coat below is still soft.',
     text: `It takes a coat ${since(v, 'laidAt', 'opensAt')} later. The brush will drag it.`,
@@ -78,7 +92,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values) => FindingWords>> 
     text: 'The top coat does not slip enough, or cannot tear.',
     remedy: 'Look at the moment, the passes and how thick the layer below is.',
   }),
-  'weak-crackle': (v) => ({ title: 'A weak crackle.', text: `It reads at about ${perCent(v['strength'] ?? 0)} of a full one.`, remedy: '' }),
+  'weak-crackle': (v) => ({
+    title: 'A weak crackle.',
+    text: `It reads at about ${perCent(v['strength'] ?? 0)} of a full one.`,
+    remedy: '',
+  }),
   'paint-before-paint': () => ({
     title: 'Nothing here makes it crack.',
     text: 'Paint on paint holds. Cracks need a layer that lets the top coat slip.',
@@ -110,7 +128,9 @@ export function figureText(key: FigureKey, value: number): { number: string; uni
     case 'firstCracks': {
       const text = duration(value);
       const cut = text.lastIndexOf(' ');
-      return /^\d+ h \d/.test(text) ? { number: text, unit: '' } : { number: text.slice(0, cut), unit: text.slice(cut + 1) };
+      return /^\d+ h \d/.test(text)
+        ? { number: text, unit: '' }
+        : { number: text.slice(0, cut), unit: text.slice(cut + 1) };
     }
   }
 }
@@ -143,10 +163,12 @@ export function moverText(key: FigureKey, mover: Mover, layerName: (coatId: stri
 }
 
 const PREP_WORDS: Readonly<Record<PrepStep, string>> = {
-  'test-old-paint': 'Test the old paint for lead before you sand, scrape or heat it. Until you know: no dry sanding, no heat. Local rules and licensed people decide.',
+  'test-old-paint':
+    'Test the old paint for lead before you sand, scrape or heat it. Until you know: no dry sanding, no heat. Local rules and licensed people decide.',
   'loosen-flakes': 'Take off what is loose, wet, and feather the edges.',
   degrease: 'Clean and degrease, rinse, let dry.',
-  dewax: 'Take the wax or oil off with mineral spirits, several clean cloths; lay the cloths flat outdoors to dry.',
+  dewax:
+    'Take the wax or oil off with mineral spirits, several clean cloths; lay the cloths flat outdoors to dry.',
   scuff: 'Scuff to a dull surface, wipe off the dust with a damp cloth.',
   'stop-tannin': 'Stop the tannin: two thin coats of shellac, or a stain-stopping primer.',
   'seal-raw-wood': 'Seal or prime the raw wood, unless the base coat shall soak in.',

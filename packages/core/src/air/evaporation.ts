@@ -70,7 +70,8 @@ export function evaporation(air: Air): Evaporation {
   let step = 0;
   for (; step < 30; step++) {
     const latent = 2.501e6 - 2361 * surfaceC;
-    const surplus = latent * perPascal * (saturationPressureC(surfaceC) - vapour) - conductance * (airC - surfaceC);
+    const surplus =
+      latent * perPascal * (saturationPressureC(surfaceC) - vapour) - conductance * (airC - surfaceC);
     const slope = latent * perPascal * saturationSlopeC(surfaceC) + conductance;
     const move = surplus / slope;
     surfaceC -= move;

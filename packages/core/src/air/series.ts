@@ -26,7 +26,12 @@ export interface DryingAir extends AirSample {
  */
 export function dryingAir(series: AirSeries): DryingAir[] {
   if (series.length === 0) {
-    throw new InputError({ code: 'air.samples', field: 'air.samples', value: 0, allowed: 'at least one sample' });
+    throw new InputError({
+      code: 'air.samples',
+      field: 'air.samples',
+      value: 0,
+      allowed: 'at least one sample',
+    });
   }
   return series.map((sample, i) => {
     checkAir(sample);

@@ -88,7 +88,11 @@ export function dewPoint(temperature: number, relativeHumidity: number): number 
  * @throws InputError as `dewPoint`
  * @example wetBulb(294.15, 0.5) // ≈ 287.75 K, that is 14.60 °C
  */
-export function wetBulb(temperature: number, relativeHumidity: number, pressure = SEA_LEVEL_PRESSURE): number {
+export function wetBulb(
+  temperature: number,
+  relativeHumidity: number,
+  pressure = SEA_LEVEL_PRESSURE,
+): number {
   const tC = kelvinToCelsius(temperature);
   const ratio = humidityRatio(temperature, relativeHumidity, pressure);
   let low = kelvinToCelsius(dewPoint(temperature, relativeHumidity));

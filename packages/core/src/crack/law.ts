@@ -1,7 +1,23 @@
-import { arrhenius, CLOSE_PACKING, type DryingCurve, fallsTo, skinEvaporation, valueAt, waterAtShare } from '../film';
 import {
-  BONDED_STRAIN, CHANNEL_Z, FLOW_ACTIVATION, HALF_BOND_MOBILITY, LIQUID_SLIP_UM, NUCLEATION, POROUS_HOLD,
-  RELAXATION_HALVING_HUMIDITY, SKIN_STRAIN, TEARING_SKIN,
+  arrhenius,
+  CLOSE_PACKING,
+  type DryingCurve,
+  fallsTo,
+  skinEvaporation,
+  valueAt,
+  waterAtShare,
+} from '../film';
+import {
+  BONDED_STRAIN,
+  CHANNEL_Z,
+  FLOW_ACTIVATION,
+  HALF_BOND_MOBILITY,
+  LIQUID_SLIP_UM,
+  NUCLEATION,
+  POROUS_HOLD,
+  RELAXATION_HALVING_HUMIDITY,
+  SKIN_STRAIN,
+  TEARING_SKIN,
 } from './constants';
 import { type CrackLaw, type CrackTimes } from './types';
 
@@ -92,7 +108,8 @@ function gatherSlip(input: CrackInput): Slip {
   const touchAt = fallsTo(curve, curve.water, medium.touchWater * s);
   const gathered = new Float64Array(curve.count);
   const mixing = mixingOf(input);
-  if (ground.kind === 'substrate' || ground.medium.slipRate === 0) return { atGel: 0, gathered, touchAt, gelAt, mixing };
+  if (ground.kind === 'substrate' || ground.medium.slipRate === 0)
+    return { atGel: 0, gathered, touchAt, gelAt, mixing };
 
   const below = ground.medium;
   const sb = ground.solidsUm;
@@ -107,7 +124,9 @@ function gatherSlip(input: CrackInput): Slip {
   const integrand = (i: number): number => {
     const liquid = (1 - consolidated(curve, i)) * (curve.water[i]! + s);
     const flowing = set === Infinity ? 1 : Math.exp(-curve.evaporated[i]! / set);
-    return mobility(curve.waterBelow[i]!) * sb * (1 + (below.resolubility * liquid) / LIQUID_SLIP_UM) * flowing;
+    return (
+      mobility(curve.waterBelow[i]!) * sb * (1 + (below.resolubility * liquid) / LIQUID_SLIP_UM) * flowing
+    );
   };
   let before = integrand(0);
   for (let i = 1; i < curve.count; i++) {
@@ -135,7 +154,8 @@ function freeStrain(input: CrackInput, slip: Slip): number {
 function relaxationLeft(input: CrackInput, slip: Slip): number {
   if (slip.gelAt === null || slip.touchAt === null) return 0;
   // A film in damp air holds more water and relaxes sooner.
-  const time = input.curve.medium.relaxationTime * 2 ** (-(input.humidity - 0.5) / RELAXATION_HALVING_HUMIDITY);
+  const time =
+    input.curve.medium.relaxationTime * 2 ** (-(input.humidity - 0.5) / RELAXATION_HALVING_HUMIDITY);
   return 1 / (1 + (slip.touchAt - slip.gelAt) / time);
 }
 
@@ -232,7 +252,9 @@ export function openingHistory(input: CrackInput): { readonly time: number[]; re
   const carried = (water: number): number =>
     1 - (1 - SKIN_STRAIN * (1 - Math.exp(-(curve.water0Um - water) / skinE))) * Math.min(1, water / gelWater);
   const start = carried(valueAt(curve, curve.water, times.first));
-  const end = carried(times.done === null ? curve.water[curve.count - 1]! : valueAt(curve, curve.water, times.done));
+  const end = carried(
+    times.done === null ? curve.water[curve.count - 1]! : valueAt(curve, curve.water, times.done),
+  );
   const time: number[] = [times.first];
   const share: number[] = [0];
   for (let i = 0; i < curve.count; i++) {

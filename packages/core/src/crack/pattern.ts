@@ -1,7 +1,15 @@
 import { normalCdf } from '../numeric/normal';
 import {
-  CLEAR_OPENING_UM, INTERCEPT_OF_AREA, JUNCTION_SHARE, MAX_STRENGTH_RATIO, meanOfLargestByStrength,
-  meanOfLargestByToughness, NUCLEATION, openingShare, STRENGTH_SCATTER, TOUGHNESS_SCATTER,
+  CLEAR_OPENING_UM,
+  INTERCEPT_OF_AREA,
+  JUNCTION_SHARE,
+  MAX_STRENGTH_RATIO,
+  meanOfLargestByStrength,
+  meanOfLargestByToughness,
+  NUCLEATION,
+  openingShare,
+  STRENGTH_SCATTER,
+  TOUGHNESS_SCATTER,
 } from './constants';
 import { type CrackLaw, type CrackPattern } from './types';
 

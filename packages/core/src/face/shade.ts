@@ -47,7 +47,9 @@ function blurred(source: Float32Array, columns: number, rows: number, radius: nu
       for (let k = -radius; k <= radius; k++) sum += result[base + bounded(k, columns)]!;
       for (let column = 0; column < columns; column++) {
         across[base + column] = sum / size;
-        sum += result[base + bounded(column + radius + 1, columns)]! - result[base + bounded(column - radius, columns)]!;
+        sum +=
+          result[base + bounded(column + radius + 1, columns)]! -
+          result[base + bounded(column - radius, columns)]!;
       }
     }
     for (let column = 0; column < columns; column++) {
@@ -87,7 +89,11 @@ export function faceTexture(columns: number, rows: number, pitchMm: number, fini
  * Paints a raster of cracks as the panel looks: colours, brush marks, curled rims, shadows in the cracks.
  * @returns RGBA bytes, row by row
  */
-export function shade(raster: CrackRaster, finish: Finish, texture: FaceTexture): Uint8ClampedArray<ArrayBuffer> {
+export function shade(
+  raster: CrackRaster,
+  finish: Finish,
+  texture: FaceTexture,
+): Uint8ClampedArray<ArrayBuffer> {
   const { columns, rows, pitchMm, open, widthMm } = raster;
   const n = columns * rows;
   const rimPixels = Math.max(1, Math.round(0.28 / pitchMm));
@@ -119,7 +125,7 @@ export function shade(raster: CrackRaster, finish: Finish, texture: FaceTexture)
       const gy = 0.5 * (height[down + column]! - height[up + column]!) * slopeScale;
       // Lambert's law on the raised slope, normalised to 1 on the flat.
       const facing = (1 - gx * LIGHT_X - gy * LIGHT_Y) / Math.sqrt(1 + gx * gx + gy * gy);
-      const light = facing < 0.25 ? 0.25 : facing > 1.5 ? 1.5 : facing;
+      const light = facing < 0.25 ? 0.25 : facing > 1.22 ? 1.22 : facing;
       const share = open[i]!;
       // The wall on the light's side throws its shadow into the crack.
       const sx = bounded(column + Math.round(LIGHT_X * shadowPixels), columns);

@@ -78,7 +78,9 @@ export function brushRelief(
     ridges = filled(columns, rows, pitchMm, 2, 2, (x, y) => 0.8 * at(dab, x, y));
   } else if (strokes === 'swirled') {
     // Swirls follow the level lines of a slow noise.
-    ridges = filled(columns, rows, pitchMm, 1, 2, (x, y) => at(fine, at(patch, x, y) * 26, (x + y) / (RUN * 0.8)));
+    ridges = filled(columns, rows, pitchMm, 1, 2, (x, y) =>
+      at(fine, at(patch, x, y) * 26, (x + y) / (RUN * 0.8)),
+    );
   } else {
     ridges = filled(columns, rows, pitchMm, SPARSE, 1, lying);
     if (strokes === 'crosswise') {

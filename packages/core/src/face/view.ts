@@ -12,7 +12,12 @@ export interface FaceView {
   readonly leftMm: number;
   readonly topMm: number;
   /** Edges of the view that are edges of the panel. */
-  readonly edges: { left: 'free' | 'pinned'; right: 'free' | 'pinned'; top: 'free' | 'pinned'; bottom: 'free' | 'pinned' };
+  readonly edges: {
+    left: 'free' | 'pinned';
+    right: 'free' | 'pinned';
+    top: 'free' | 'pinned';
+    bottom: 'free' | 'pinned';
+  };
   /** True when the wish was cut down because so many islands would take too long to grow. */
   readonly reduced: boolean;
 }

@@ -176,7 +176,19 @@ export function dryFilm(input: FilmInput): DryingCurve {
     record();
     if (atBorder && iAir < air.length - 1) useAir(air[++iAir]!);
   }
-  return { medium, ground, count, time, water, waterBelow, evaporated, solidsUm: s, water0Um: w0, solidsShare, ended };
+  return {
+    medium,
+    ground,
+    count,
+    time,
+    water,
+    waterBelow,
+    evaporated,
+    solidsUm: s,
+    water0Um: w0,
+    solidsShare,
+    ended,
+  };
 }
 
 function indexAt(air: readonly DryingAir[], moment: number): number {
@@ -190,4 +202,3 @@ function grown(array: Float64Array, size: number): Float64Array<ArrayBuffer> {
   next.set(array);
   return next;
 }
-

@@ -76,7 +76,8 @@ export function waterAtShare(solidsUm: number, share: number): number {
 export function stateTimes(curve: DryingCurve, temperature: number): StateTimes {
   const { medium, solidsUm, water, evaporated } = curve;
   const through = fallsTo(curve, water, medium.throughWater * solidsUm);
-  const cure = (TO_NINETY_PER_CENT * medium.cureDays * SECONDS_PER_DAY) / arrhenius(CURE_ACTIVATION, temperature);
+  const cure =
+    (TO_NINETY_PER_CENT * medium.cureDays * SECONDS_PER_DAY) / arrhenius(CURE_ACTIVATION, temperature);
   return {
     matte: fallsTo(curve, water, waterAtShare(solidsUm, medium.gelWater + MATTE_MARGIN)),
     tacky: fallsTo(curve, water, waterAtShare(solidsUm, medium.gelWater)),

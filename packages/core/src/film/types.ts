@@ -52,5 +52,14 @@ export interface DryingCurve {
 }
 
 /** States of a coat in order; names as on the screen. */
-export const FILM_STATES = ['wet', 'matte', 'tacky', 'skinned', 'touch-dry', 'recoat', 'through-dry', 'cured'] as const;
+export const FILM_STATES = [
+  'wet',
+  'matte',
+  'tacky',
+  'skinned',
+  'touch-dry',
+  'recoat',
+  'through-dry',
+  'cured',
+] as const;
 export type FilmState = (typeof FILM_STATES)[number];

@@ -12,7 +12,11 @@ const DAMP = 0.8;
 const THIN_TOP = 12e-6;
 
 /** What the plan says about itself, most urgent first. */
-export function findings(coats: readonly CoatForecast[], crackedCoat: number | null, plan: PanelPlan): Finding[] {
+export function findings(
+  coats: readonly CoatForecast[],
+  crackedCoat: number | null,
+  plan: PanelPlan,
+): Finding[] {
   const found: Finding[] = [];
   coats.forEach((coat, i) => {
     const below = coats[i - 1];
@@ -51,7 +55,12 @@ export function findings(coats: readonly CoatForecast[], crackedCoat: number | n
 function stateNeverComes(coat: CoatForecast, below: CoatForecast): boolean {
   if (coat.coat.start.rule !== 'state') return false;
   const { open } = below;
-  const moments = { tacky: open.tacky, 'touch-dry': open.touch, recoat: open.recoat, 'through-dry': open.through };
+  const moments = {
+    tacky: open.tacky,
+    'touch-dry': open.touch,
+    recoat: open.recoat,
+    'through-dry': open.through,
+  };
   return moments[coat.coat.start.state] === null;
 }
 
@@ -65,7 +74,8 @@ function findingsOfPair(coat: CoatForecast, below: CoatForecast, add: Add): void
   const values = { opensAt: window?.opensAt ?? 0, closesAt: window?.closesAt ?? 0, laidAt: coat.laidAt };
   switch (below.curve.medium.kind) {
     case 'wet-glue':
-      if (late > 0) add((coat.crack?.pattern.strength ?? 0) < MISSING ? 'glue-dried' : 'glue-closing', 'warn', values);
+      if (late > 0)
+        add((coat.crack?.pattern.strength ?? 0) < MISSING ? 'glue-dried' : 'glue-closing', 'warn', values);
       else if (early > 0.5) add('glue-still-open', 'good', values);
       else add('glue-grabs', 'good', values);
       return;

@@ -1,6 +1,15 @@
 import { airIndexAt, dryingAir, type DryingAir } from '../air';
 import { closedShare, crackLaw, crackPattern, crackTimes } from '../crack';
-import { balanceWater, dryFilm, type DryingCurve, fallsTo, type Ground, stateTimes, type StateTimes, valueAt } from '../film';
+import {
+  balanceWater,
+  dryFilm,
+  type DryingCurve,
+  fallsTo,
+  type Ground,
+  stateTimes,
+  type StateTimes,
+  valueAt,
+} from '../film';
 import { medium, substrate } from '../media';
 import { checkPlan, type Coat, type PanelPlan, type StartState } from '../plan';
 import { metresToUm, SECONDS_PER_DAY, umToMetres } from '../units';
@@ -67,7 +76,9 @@ export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
       crack: null,
     };
     const coveredAt = next ? startOf(next, base) : null;
-    const covering = plan.coats.slice(i + 1).reduce((sum, c) => sum + metresToUm(c.thickness) * solidsShareOf(c), 0);
+    const covering = plan.coats
+      .slice(i + 1)
+      .reduce((sum, c) => sum + metresToUm(c.thickness) * solidsShareOf(c), 0);
     coats.push({
       ...base,
       coveredAt,
@@ -134,14 +145,22 @@ function groundOf(
     return { kind: 'substrate', substrate: substrate(plan.panel.substrate), takenUpUm: 0 };
   }
   const water = valueAt(openBelow, openBelow.water, laidAt - before.laidAt);
-  return { kind: 'layer', medium: openBelow.medium, solidsUm: openBelow.solidsUm, waterUm: water + leftBelow };
+  return {
+    kind: 'layer',
+    medium: openBelow.medium,
+    solidsUm: openBelow.solidsUm,
+    waterUm: water + leftBelow,
+  };
 }
 
 function windowOf(coat: Coat, laidAt: number, open: StateTimes): TopcoatWindow | null {
   switch (medium(coat.medium).kind) {
     case 'wet-glue': {
       const closesAt = open.skinned;
-      return { opensAt: closesAt === null ? laidAt + GLUE_GRABS : Math.min(laidAt + GLUE_GRABS, closesAt), closesAt };
+      return {
+        opensAt: closesAt === null ? laidAt + GLUE_GRABS : Math.min(laidAt + GLUE_GRABS, closesAt),
+        closesAt,
+      };
     }
     case 'crackle-medium':
       return open.touch === null ? null : { opensAt: open.touch, closesAt: null };
@@ -179,7 +198,14 @@ function cracksOf(
   const pattern = crackPattern(law);
   const shows = pattern.crackedShare > 0.05;
   const shift = (t: number | null): number | null => (t === null || !shows ? null : t + laidAt);
-  return { law, pattern, firstAt: shift(times.first), clearAt: shift(times.clear), doneAt: shift(times.done), input };
+  return {
+    law,
+    pattern,
+    firstAt: shift(times.first),
+    clearAt: shift(times.clear),
+    doneAt: shift(times.done),
+    input,
+  };
 }
 
 function shifted(states: StateTimes, by: number): StateTimes {
@@ -222,8 +248,8 @@ function strongest(coats: readonly CoatForecast[]): number | null {
   let best: number | null = null;
   coats.forEach((coat, i) => {
     const strength = coat.crack?.pattern.strength ?? 0;
-    if (strength > 0.02 && (best === null || strength >= (coats[best]?.crack?.pattern.strength ?? 0))) best = i;
+    if (strength > 0.02 && (best === null || strength >= (coats[best]?.crack?.pattern.strength ?? 0)))
+      best = i;
   });
   return best;
 }
-

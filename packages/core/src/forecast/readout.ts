@@ -44,7 +44,11 @@ export interface Readout {
 const SPREAD = { air: 0.35, slip: 0.6, strain: 0.3, film: 0.15 } as const;
 /** What remains from board to board, by figure; share-like figures as a spread of their logarithm too. */
 const BOARD_SPREAD: Readonly<Record<FigureKey, number>> = {
-  spacing: 0.18, opening: 0.25, openArea: 0.2, firstCracks: 0.25, strength: 0.1,
+  spacing: 0.18,
+  opening: 0.25,
+  openArea: 0.2,
+  firstCracks: 0.25,
+  strength: 0.1,
 };
 
 /** The panel's figures as a forecast gives them; null where nothing cracks. */
@@ -83,14 +87,25 @@ export function readout(plan: PanelPlan, base: Forecast = forecast(plan)): Reado
   const pair = i === null ? [] : [i, i - 1].filter((k) => k >= 0);
   for (const k of pair) {
     spreads.push(
-      figureValues(forecast(withCoat(plan, k, (coat) => ({ ...coat, thickness: inRange('thickness', coat.thickness * Math.exp(SPREAD.film)) })))),
+      figureValues(
+        forecast(
+          withCoat(plan, k, (coat) => ({
+            ...coat,
+            thickness: inRange('thickness', coat.thickness * Math.exp(SPREAD.film)),
+          })),
+        ),
+      ),
     );
   }
-  const turned = knobsOf(plan, base).map(({ knob, plan: moved }) => ({ knob, values: figureValues(forecast(moved)) }));
+  const turned = knobsOf(plan, base).map(({ knob, plan: moved }) => ({
+    knob,
+    values: figureValues(forecast(moved)),
+  }));
 
   const figures = FIGURE_KEYS.map((key): Figure => {
     const value = values[key];
-    if (value === null || value <= 0) return { key, value, low: value, high: value, movers: movers(key, value, turned) };
+    if (value === null || value <= 0)
+      return { key, value, low: value, high: value, movers: movers(key, value, turned) };
     let variance = BOARD_SPREAD[key] ** 2;
     for (const spread of spreads) {
       const other = spread[key];
@@ -152,7 +167,10 @@ function knobsOf(plan: PanelPlan, base: Forecast): { knob: Knob; plan: PanelPlan
   if (!top) return [];
   const knobs: { knob: Knob; plan: PanelPlan }[] = [];
   const thicker = 20e-6;
-  for (const [k, coat] of [[i, top], [i - 1, below]] as const) {
+  for (const [k, coat] of [
+    [i, top],
+    [i - 1, below],
+  ] as const) {
     if (!coat) continue;
     const by = coat.thickness + thicker <= PLAN_RANGES.thickness.max ? thicker : -thicker;
     knobs.push({
@@ -165,7 +183,10 @@ function knobsOf(plan: PanelPlan, base: Forecast): { knob: Knob; plan: PanelPlan
     const waited = (base.coats[i]?.laidAt ?? 0) - (base.coats[i - 1]?.laidAt ?? 0);
     knobs.push({
       knob: { kind: 'moment', coatId: top.id, by: later },
-      plan: withCoat(plan, i, (c) => ({ ...c, start: { rule: 'after', wait: inRange('wait', waited + later) } })),
+      plan: withCoat(plan, i, (c) => ({
+        ...c,
+        start: { rule: 'after', wait: inRange('wait', waited + later) },
+      })),
     });
   }
   const passBy = top.passes < PLAN_RANGES.passes.max ? 1 : -1;
@@ -177,4 +198,3 @@ function knobsOf(plan: PanelPlan, base: Forecast): { knob: Knob; plan: PanelPlan
   knobs.push({ knob: { kind: 'humidity', coatId: null, by: 0.1 }, plan: withAir(plan, 'humidity', 0.1) });
   return knobs;
 }
-

@@ -48,9 +48,24 @@ export interface Finding {
 }
 
 export const FINDING_CODES = [
-  'glue-still-open', 'glue-grabs', 'glue-closing', 'glue-dried', 'medium-wet', 'medium-ready', 'hide-not-cured',
-  'hide-ready', 'base-not-dry', 'overworked', 'second-coat-closes', 'too-thin', 'never-dry', 'crackle-missing',
-  'weak-crackle', 'paint-before-paint', 'damp-air', 'start-never',
+  'glue-still-open',
+  'glue-grabs',
+  'glue-closing',
+  'glue-dried',
+  'medium-wet',
+  'medium-ready',
+  'hide-not-cured',
+  'hide-ready',
+  'base-not-dry',
+  'overworked',
+  'second-coat-closes',
+  'too-thin',
+  'never-dry',
+  'crackle-missing',
+  'weak-crackle',
+  'paint-before-paint',
+  'damp-air',
+  'start-never',
 ] as const;
 export type FindingCode = (typeof FINDING_CODES)[number];
 

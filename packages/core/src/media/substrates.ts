@@ -28,7 +28,10 @@ export function substrate(key: string): Substrate {
   const found = (TABLE as Readonly<Record<string, Omit<Substrate, 'key'> | undefined>>)[key];
   if (found === undefined) {
     throw new InputError({
-      code: 'panel.substrate', field: 'panel.substrate', value: key, allowed: `one of ${SUBSTRATE_KEYS.join(', ')}`,
+      code: 'panel.substrate',
+      field: 'panel.substrate',
+      value: key,
+      allowed: `one of ${SUBSTRATE_KEYS.join(', ')}`,
     });
   }
   return { key, ...found };

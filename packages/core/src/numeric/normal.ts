@@ -7,7 +7,9 @@ export function normalCdf(x: number): number {
   const z = Math.abs(x) / Math.SQRT2;
   const k = 1 / (1 + 0.3275911 * z);
   const tail =
-    k * (0.254829592 + k * (-0.284496736 + k * (1.421413741 + k * (-1.453152027 + k * 1.061405429)))) * Math.exp(-z * z);
+    k *
+    (0.254829592 + k * (-0.284496736 + k * (1.421413741 + k * (-1.453152027 + k * 1.061405429)))) *
+    Math.exp(-z * z);
   return x >= 0 ? 1 - 0.5 * tail : 0.5 * tail;
 }
 

@@ -7,12 +7,18 @@ import { type Coat, type PanelPlan, START_STATES } from './types';
 function checkWhole(field: string, value: number, range: { min: number; max: number }): void {
   checkRange(field, value, range, '');
   if (!Number.isInteger(value)) {
-    throw new InputError({ code: field, field, value, allowed: `a whole number from ${range.min} to ${range.max}` });
+    throw new InputError({
+      code: field,
+      field,
+      value,
+      allowed: `a whole number from ${range.min} to ${range.max}`,
+    });
   }
 }
 
 function checkOneOf(field: string, value: string, allowed: readonly string[]): void {
-  if (!allowed.includes(value)) throw new InputError({ code: field, field, value, allowed: `one of ${allowed.join(', ')}` });
+  if (!allowed.includes(value))
+    throw new InputError({ code: field, field, value, allowed: `one of ${allowed.join(', ')}` });
 }
 
 function checkCoat(coat: Coat, at: string): void {

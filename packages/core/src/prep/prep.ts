@@ -2,7 +2,14 @@ import { type Panel } from '../plan';
 
 /** What must be done before the first coat; `prepWords` in the contract says it in words. */
 export const PREP_STEPS = [
-  'test-old-paint', 'loosen-flakes', 'degrease', 'dewax', 'scuff', 'stop-tannin', 'seal-raw-wood', 'seal-mdf',
+  'test-old-paint',
+  'loosen-flakes',
+  'degrease',
+  'dewax',
+  'scuff',
+  'stop-tannin',
+  'seal-raw-wood',
+  'seal-mdf',
 ] as const;
 export type PrepStep = (typeof PREP_STEPS)[number];
 
@@ -15,7 +22,15 @@ export interface PrepHint {
 }
 
 export type PrepReason =
-  | 'age-unknown' | 'flaking' | 'always' | 'handled' | 'waxed' | 'slick' | 'tannin-wood' | 'raw-wood-drinks' | 'mdf-swells';
+  | 'age-unknown'
+  | 'flaking'
+  | 'always'
+  | 'handled'
+  | 'waxed'
+  | 'slick'
+  | 'tannin-wood'
+  | 'raw-wood-drinks'
+  | 'mdf-swells';
 
 /**
  * Preparation that follows from a panel's surface and past, in working order. Common practice, no source.
@@ -23,7 +38,8 @@ export type PrepReason =
 export function prepHints(panel: Panel): PrepHint[] {
   const { substrate, history } = panel;
   const hints: PrepHint[] = [];
-  const add = (step: PrepStep, because: PrepReason, caution = false): void => void hints.push({ step, because, caution });
+  const add = (step: PrepStep, because: PrepReason, caution = false): void =>
+    void hints.push({ step, because, caution });
   const bareWood = substrate === 'raw-softwood' || substrate === 'raw-hardwood';
   if (history.oldPaint === 'unknown') add('test-old-paint', 'age-unknown', true);
   if (history.condition === 'flaking') add('loosen-flakes', 'flaking', history.oldPaint === 'unknown');

@@ -23,11 +23,32 @@ import { SectionView } from './section/section-view';
     }
   `,
   styles: `
-    :host { position: relative; display: grid; grid-template: minmax(0, 1fr) 246px / 300px minmax(0, 1fr) 290px; height: 100%; min-height: 640px; min-width: 1020px; background: var(--paper); }
-    .section { border-right: 1px solid var(--line); }
-    .readout { border-left: 1px solid var(--line); overflow: auto; }
-    .clock { grid-column: 1 / -1; border-top: 1px solid var(--line); }
-    .card { position: absolute; z-index: 5; left: 308px; top: 8px; }
+    :host {
+      position: relative;
+      display: grid;
+      grid-template: minmax(0, 1fr) 246px / 300px minmax(0, 1fr) 290px;
+      height: 100%;
+      min-height: 640px;
+      min-width: 1020px;
+      background: var(--paper);
+    }
+    .section {
+      border-right: 1px solid var(--line);
+    }
+    .readout {
+      border-left: 1px solid var(--line);
+      overflow: auto;
+    }
+    .clock {
+      grid-column: 1 / -1;
+      border-top: 1px solid var(--line);
+    }
+    .card {
+      position: absolute;
+      z-index: 5;
+      left: 308px;
+      top: 8px;
+    }
   `,
 })
 export class LayersPage {

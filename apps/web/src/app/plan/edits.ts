@@ -26,7 +26,10 @@ export function addCoat(plan: Plan, coat: CoatStep, index: number): Plan {
 
 export function removeCoat(plan: Plan, coatId: string): Plan {
   if (plan.steps.length <= 1) return plan;
-  return withSteps(plan, plan.steps.filter((step) => step.id !== coatId));
+  return withSteps(
+    plan,
+    plan.steps.filter((step) => step.id !== coatId),
+  );
 }
 
 /** Moves a coat up (+1, towards the eye) or down (−1). */
@@ -47,7 +50,10 @@ function withSteps(plan: Plan, steps: readonly CoatStep[]): Plan {
   return { ...plan, steps };
 }
 
-export function changeAir(plan: Plan, changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number }): Plan {
+export function changeAir(
+  plan: Plan,
+  changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number },
+): Plan {
   const { air } = plan;
   const temperatureBy = changes.temperatureC === undefined ? 0 : changes.temperatureC - air.temperatureC;
   const humidityBy = changes.humidity === undefined ? 0 : changes.humidity - air.humidity;

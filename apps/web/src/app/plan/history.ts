@@ -44,5 +44,10 @@ export function undo(history: History): History {
 export function redo(history: History): History {
   const next = history.future[0];
   if (next === undefined) return history;
-  return { past: [...history.past, history.present], present: next, future: history.future.slice(1), gesture: null };
+  return {
+    past: [...history.past, history.present],
+    present: next,
+    future: history.future.slice(1),
+    gesture: null,
+  };
 }

@@ -1,4 +1,12 @@
-import { type CoatStep, type Fault, type Look, type Part, type Plan, type PlanSummary, type SavedPlan } from '@zaffet/contract';
+import {
+  type CoatStep,
+  type Fault,
+  type Look,
+  type Part,
+  type Plan,
+  type PlanSummary,
+  type SavedPlan,
+} from '@zaffet/contract';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 
 /** What a person did to the plan. `gesture` joins the edits of one drag into one step to undo. */

@@ -3,7 +3,22 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { mapResponse } from '@ngrx/operators';
 import { Store } from '@ngrx/store';
-import { catchError, concatMap, debounceTime, delay, distinctUntilChanged, EMPTY, exhaustMap, filter, map, of, startWith, switchMap, tap, withLatestFrom } from 'rxjs';
+import {
+  catchError,
+  concatMap,
+  debounceTime,
+  delay,
+  distinctUntilChanged,
+  EMPTY,
+  exhaustMap,
+  filter,
+  map,
+  of,
+  startWith,
+  switchMap,
+  tap,
+  withLatestFrom,
+} from 'rxjs';
 import { Drafts } from '../data/drafts';
 import { currentOf, faultOf, PlansApi } from '../data/plans.api';
 import { PlanApi } from './plan.actions';
@@ -50,7 +65,9 @@ export const saveOnEdit$ = createEffect(
   (store = inject(Store), api = inject(PlansApi)) =>
     store.select(planFeature.selectPlanState).pipe(
       filter((state) => state.save === 'waiting'),
-      distinctUntilChanged((a, b) => a.history?.present === b.history?.present && a.revision === b.revision && a.save === b.save),
+      distinctUntilChanged(
+        (a, b) => a.history?.present === b.history?.present && a.revision === b.revision && a.save === b.save,
+      ),
       debounceTime(SAVE_AFTER),
       concatMap(() => of(null).pipe(withLatestFrom(store.select(planFeature.selectPlanState)))),
       concatMap(([, state]) => {
@@ -62,7 +79,9 @@ export const saveOnEdit$ = createEffect(
             next: (summary) => PlanApi.saved({ summary, plan }),
             error: (error) => {
               const current = currentOf(error);
-              return current === null ? PlanApi.saveFailed({ fault: faultOf(error) }) : PlanApi.saveRefused({ current });
+              return current === null
+                ? PlanApi.saveFailed({ fault: faultOf(error) })
+                : PlanApi.saveRefused({ current });
             },
           }),
           startWith(PlanApi.saveStarted({ plan })),
@@ -73,7 +92,12 @@ export const saveOnEdit$ = createEffect(
 );
 
 export const retryFailedSave$ = createEffect(
-  (actions = inject(Actions)) => actions.pipe(ofType(PlanApi.saveFailed), delay(RETRY_AFTER), map(() => PlanApi.retryAsked())),
+  (actions = inject(Actions)) =>
+    actions.pipe(
+      ofType(PlanApi.saveFailed),
+      delay(RETRY_AFTER),
+      map(() => PlanApi.retryAsked()),
+    ),
   { functional: true },
 );
 

@@ -22,7 +22,14 @@ export interface PlanState {
 }
 
 const initial: PlanState = {
-  id: null, revision: 0, savedAt: null, loading: false, fault: null, save: 'saved', theirs: null, history: null,
+  id: null,
+  revision: 0,
+  savedAt: null,
+  loading: false,
+  fault: null,
+  save: 'saved',
+  theirs: null,
+  history: null,
   selectedCoatId: null,
 };
 
@@ -45,10 +52,16 @@ export const planFeature = createFeature({
   name: 'plan',
   reducer: createReducer(
     initial,
-    on(PlanApi.openAsked, (state, { id }): PlanState => (state.id === id ? { ...state, loading: true } : { ...initial, id, loading: true })),
+    on(PlanApi.openAsked, (state, { id }): PlanState =>
+      state.id === id ? { ...state, loading: true } : { ...initial, id, loading: true },
+    ),
     on(PlanApi.opened, (_state, { saved, draft }): PlanState => {
       const base: PlanState = {
-        ...initial, id: saved.id, revision: saved.revision, savedAt: saved.savedAt, history: startHistory(saved.plan),
+        ...initial,
+        id: saved.id,
+        revision: saved.revision,
+        savedAt: saved.savedAt,
+        history: startHistory(saved.plan),
       };
       if (draft === null) return base;
       const history = record(startHistory(saved.plan), draft.plan, null);
@@ -64,17 +77,26 @@ export const planFeature = createFeature({
       fault: null,
       save: state.history?.present === plan ? 'saved' : 'waiting',
     })),
-    on(PlanApi.saveRefused, (state, { current }): PlanState => ({ ...state, save: 'stale', theirs: current })),
+    on(PlanApi.saveRefused, (state, { current }): PlanState => ({
+      ...state,
+      save: 'stale',
+      theirs: current,
+    })),
     on(PlanApi.saveFailed, (state, { fault }): PlanState => ({ ...state, save: 'failed', fault })),
     on(PlanApi.retryAsked, (state): PlanState => ({ ...state, save: 'waiting' })),
     on(PlanApi.mineKept, (state): PlanState =>
-      state.theirs === null ? state : { ...state, revision: state.theirs.revision, theirs: null, save: 'waiting' },
+      state.theirs === null
+        ? state
+        : { ...state, revision: state.theirs.revision, theirs: null, save: 'waiting' },
     ),
     on(PlanApi.theirsTaken, (state): PlanState =>
       state.theirs === null
         ? state
         : {
-            ...initial, id: state.theirs.id, revision: state.theirs.revision, savedAt: state.theirs.savedAt,
+            ...initial,
+            id: state.theirs.id,
+            revision: state.theirs.revision,
+            savedAt: state.theirs.savedAt,
             history: startHistory(state.theirs.plan),
           },
     ),
@@ -90,10 +112,16 @@ export const planFeature = createFeature({
       ...edited(state, null, (plan) => removeCoat(plan, coatId)),
       selectedCoatId: null,
     })),
-    on(PlanEditor.coatMoved, (state, { coatId, by }) => edited(state, null, (plan) => moveCoat(plan, coatId, by))),
+    on(PlanEditor.coatMoved, (state, { coatId, by }) =>
+      edited(state, null, (plan) => moveCoat(plan, coatId, by)),
+    ),
     on(PlanEditor.coatSelected, (state, { coatId }): PlanState => ({ ...state, selectedCoatId: coatId })),
-    on(PlanEditor.airChanged, (state, { changes, gesture }) => edited(state, gesture, (plan) => changeAir(plan, changes))),
-    on(PlanEditor.partChanged, (state, { changes, gesture }) => edited(state, gesture, (plan) => changePart(plan, changes))),
+    on(PlanEditor.airChanged, (state, { changes, gesture }) =>
+      edited(state, gesture, (plan) => changeAir(plan, changes)),
+    ),
+    on(PlanEditor.partChanged, (state, { changes, gesture }) =>
+      edited(state, gesture, (plan) => changePart(plan, changes)),
+    ),
     on(PlanEditor.lookChanged, (state, { changes }) =>
       edited(state, null, (plan) => ({ ...plan, look: { ...plan.look, ...changes } })),
     ),

@@ -16,13 +16,23 @@ const ROWS = 270;
   imports: [FaceCanvas],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="face"><zf-face-canvas [answer]="answer()" [label]="'How ' + saved().name + ' will look'" /></div>
-    <p class="quiet">{{ stack() }}<br />{{ figures() }} · changed {{ changed() }}</p>
+    <div class="face">
+      <zf-face-canvas [answer]="answer()" [label]="'How ' + saved().name + ' will look'" />
+    </div>
+    <p class="quiet">{{ stack() }}<br />{{ figures() }}<br />changed {{ changed() }}</p>
   `,
   styles: `
-    .face { aspect-ratio: 16 / 9; background: var(--neutral-grey); }
-    .face zf-face-canvas { height: 100%; }
-    p { margin: 10px 14px 0; font-size: 12.5px; }
+    .face {
+      aspect-ratio: 16 / 9;
+      background: var(--neutral-grey);
+    }
+    .face zf-face-canvas {
+      height: 100%;
+    }
+    p {
+      margin: 10px 14px 0;
+      font-size: 12.5px;
+    }
   `,
 })
 export class PlanTile {
@@ -49,7 +59,13 @@ export class PlanTile {
   constructor() {
     effect(() => {
       const request = faceRequest(this.saved().plan, this.model(), this.forecast(), {
-        view: 'close', columns: COLUMNS, rows: ROWS, quality: 'full', halfPixels: false, raking: 0.5, age: null,
+        view: 'close',
+        columns: COLUMNS,
+        rows: ROWS,
+        quality: 'full',
+        halfPixels: false,
+        raking: 0.5,
+        age: null,
       });
       void this.queue.draw(request).then((answer) => this.answer.set(answer));
     });

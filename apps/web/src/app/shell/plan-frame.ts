@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, input, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  type ElementRef,
+  inject,
+  input,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
@@ -13,7 +22,15 @@ import { StaleNotice } from './stale-notice';
 /** The frame round an open plan: its name, whether it is saved, undo, the rooms in working order. */
 @Component({
   selector: 'zf-plan-frame',
-  imports: [MatButtonModule, MatIconModule, MatTooltipModule, RouterLink, RouterLinkActive, RouterOutlet, StaleNotice],
+  imports: [
+    MatButtonModule,
+    MatIconModule,
+    MatTooltipModule,
+    RouterLink,
+    RouterLinkActive,
+    RouterOutlet,
+    StaleNotice,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-frame.html',
   styleUrl: './plan-frame.scss',

@@ -14,7 +14,8 @@ import { PlanApi } from '../plan/plan.actions';
     <section class="notice" role="alertdialog" aria-labelledby="stale-title" aria-describedby="stale-text">
       <h2 id="stale-title">This plan was changed elsewhere</h2>
       <p id="stale-text">
-        Another window saved “{{ theirs().name }}” at {{ when() }}. Yours is on the screen and not saved. Which one shall stay?
+        Another window saved “{{ theirs().name }}” at {{ when() }}. Yours is on the screen and not saved.
+        Which one shall stay?
       </p>
       <div class="choices">
         <button mat-flat-button (click)="store.dispatch(api.bothKept())">Keep both, mine as a copy</button>
@@ -24,8 +25,25 @@ import { PlanApi } from '../plan/plan.actions';
     </section>
   `,
   styles: `
-    .notice { position: absolute; z-index: 20; top: 12px; left: 50%; translate: -50%; width: min(620px, 94%); padding: 14px 18px; background: var(--paper); border: 1px solid var(--rust); border-left-width: 6px; border-radius: 6px; box-shadow: 0 8px 30px rgb(0 0 0 / 25%); }
-    .choices { display: flex; flex-wrap: wrap; gap: 8px; }
+    .notice {
+      position: absolute;
+      z-index: 20;
+      top: 12px;
+      left: 50%;
+      translate: -50%;
+      width: min(620px, 94%);
+      padding: 14px 18px;
+      background: var(--paper);
+      border: 1px solid var(--rust);
+      border-left-width: 6px;
+      border-radius: 6px;
+      box-shadow: 0 8px 30px rgb(0 0 0 / 25%);
+    }
+    .choices {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 8px;
+    }
   `,
 })
 export class StaleNotice {

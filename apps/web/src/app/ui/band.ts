@@ -18,12 +18,27 @@ import { scaleLog, scaleLinear } from 'd3-scale';
     </svg>
   `,
   styles: `
-    :host { display: block; }
-    svg { display: block; width: 100%; height: 18px; overflow: visible; }
-    .track { fill: var(--paper-2); }
-    .band { fill: color-mix(in srgb, var(--kelp) 28%, var(--paper-2)); }
-    .value { fill: var(--kelp); }
-    .wanted { fill: var(--rust); }
+    :host {
+      display: block;
+    }
+    svg {
+      display: block;
+      width: 100%;
+      height: 18px;
+      overflow: visible;
+    }
+    .track {
+      fill: var(--paper-2);
+    }
+    .band {
+      fill: color-mix(in srgb, var(--kelp) 28%, var(--paper-2));
+    }
+    .value {
+      fill: var(--kelp);
+    }
+    .wanted {
+      fill: var(--rust);
+    }
   `,
 })
 export class Band {

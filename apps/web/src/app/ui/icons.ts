@@ -1,4 +1,15 @@
-import { mdiArrowDown, mdiArrowUp, mdiClose, mdiDeleteOutline, mdiDiceMultipleOutline, mdiDownload, mdiPlus, mdiRedo, mdiUndo, mdiUpload } from '@mdi/js';
+import {
+  mdiArrowDown,
+  mdiArrowUp,
+  mdiClose,
+  mdiDeleteOutline,
+  mdiDiceMultipleOutline,
+  mdiDownload,
+  mdiPlus,
+  mdiRedo,
+  mdiUndo,
+  mdiUpload,
+} from '@mdi/js';
 
 /** Icons that ship with Zaffet, by the name templates use. */
 export const ICONS = {

@@ -32,14 +32,50 @@ import { type Limit } from '@zaffet/contract';
     </label>
   `,
   styles: `
-    .field { display: grid; gap: 2px; }
-    .label { color: var(--ink-2); font-size: 12px; }
-    .box { display: flex; align-items: center; background: var(--paper); border: 1px solid var(--line); border-radius: 4px; padding: 0 8px; height: 32px; }
-    .box:focus-within { border-color: var(--kelp); box-shadow: 0 0 0 1px var(--kelp); }
-    .wrong .box { border-color: var(--rust); }
-    input { flex: 1; min-width: 0; width: 100%; border: 0; background: none; color: inherit; font: inherit; outline: none; text-align: right; }
-    .unit { color: var(--ink-2); padding-left: 5px; white-space: nowrap; }
-    .fault { color: var(--rust); font-size: 12px; }
+    .field {
+      display: grid;
+      gap: 2px;
+    }
+    .label {
+      color: var(--ink-2);
+      font-size: 12px;
+    }
+    .box {
+      display: flex;
+      align-items: center;
+      background: var(--paper);
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      padding: 0 8px;
+      height: 32px;
+    }
+    .box:focus-within {
+      border-color: var(--kelp);
+      box-shadow: 0 0 0 1px var(--kelp);
+    }
+    .wrong .box {
+      border-color: var(--rust);
+    }
+    input {
+      flex: 1;
+      min-width: 0;
+      width: 100%;
+      border: 0;
+      background: none;
+      color: inherit;
+      font: inherit;
+      outline: none;
+      text-align: right;
+    }
+    .unit {
+      color: var(--ink-2);
+      padding-left: 5px;
+      white-space: nowrap;
+    }
+    .fault {
+      color: var(--rust);
+      font-size: 12px;
+    }
   `,
 })
 export class NumberField {

@@ -1,7 +1,10 @@
 import { DestroyRef, type ElementRef, inject, type Signal, signal } from '@angular/core';
 
 /** The size of an element as a signal [px], following every change. */
-export function sizeOf(element: ElementRef<HTMLElement>, first: { width: number; height: number }): Signal<{ width: number; height: number }> {
+export function sizeOf(
+  element: ElementRef<HTMLElement>,
+  first: { width: number; height: number },
+): Signal<{ width: number; height: number }> {
   const size = signal(first);
   const observer = new ResizeObserver(([entry]) => {
     if (entry === undefined) return;

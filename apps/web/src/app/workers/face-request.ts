@@ -1,5 +1,13 @@
 import { type Plan } from '@zaffet/contract';
-import { type Forecast, type FaceView, type FaceViewKey, faceView, openingHistory, type PanelPlan, type Rgb } from '@zaffet/core';
+import {
+  type Forecast,
+  type FaceView,
+  type FaceViewKey,
+  faceView,
+  openingHistory,
+  type PanelPlan,
+  type Rgb,
+} from '@zaffet/core';
 import { type FaceRequest } from './messages';
 
 /** `#rrggbb` as channels. */
@@ -26,14 +34,17 @@ function colourBelow(plan: Plan, forecast: Forecast, index: number): string {
   for (let i = index - 1; i >= 0; i--) {
     const coat = forecast.coats[i];
     const step = plan.steps[i];
-    if (coat && step && (coat.curve.medium.kind === 'paint' || coat.curve.medium.kind === 'primer')) return step.colour;
+    if (coat && step && (coat.curve.medium.kind === 'paint' || coat.curve.medium.kind === 'primer'))
+      return step.colour;
   }
   return '#b98f5f';
 }
 
 /** The topmost coat that has a colour of its own. */
 function topPaint(forecast: Forecast): number {
-  const i = forecast.coats.findLastIndex((coat) => coat.curve.medium.kind === 'paint' || coat.curve.medium.kind === 'primer');
+  const i = forecast.coats.findLastIndex(
+    (coat) => coat.curve.medium.kind === 'paint' || coat.curve.medium.kind === 'primer',
+  );
   return Math.max(0, i);
 }
 

@@ -8,7 +8,9 @@ export class FaceClient {
   private remote: Remote<FaceWorker> | null = null;
 
   private get worker(): Remote<FaceWorker> {
-    this.remote ??= wrap<FaceWorker>(new Worker(new URL('./face.worker', import.meta.url), { type: 'module' }));
+    this.remote ??= wrap<FaceWorker>(
+      new Worker(new URL('./face.worker', import.meta.url), { type: 'module' }),
+    );
     return this.remote;
   }
 

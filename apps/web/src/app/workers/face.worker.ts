@@ -1,4 +1,15 @@
-import { type CrackField, faceTexture, type FaceTexture, fieldInput, figureValues, forecast, Growth, measureField, rasterise, shade } from '@zaffet/core';
+import {
+  type CrackField,
+  faceTexture,
+  type FaceTexture,
+  fieldInput,
+  figureValues,
+  forecast,
+  Growth,
+  measureField,
+  rasterise,
+  shade,
+} from '@zaffet/core';
 import { expose, transfer } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 
@@ -13,11 +24,20 @@ let textured: { key: string; texture: FaceTexture } | null = null;
 
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
-async function fieldFor(request: FaceRequest, mine: number, onProgress: ((share: number) => void) | null): Promise<CrackField | null | 'overtaken'> {
+async function fieldFor(
+  request: FaceRequest,
+  mine: number,
+  onProgress: ((share: number) => void) | null,
+): Promise<CrackField | null | 'overtaken'> {
   if (request.law === null) return null;
   const { view, seed, strokes, quality } = request;
   const input = fieldInput(request.law, {
-    widthMm: view.widthMm, heightMm: view.heightMm, edges: view.edges, seed, strokes, quality,
+    widthMm: view.widthMm,
+    heightMm: view.heightMm,
+    edges: view.edges,
+    seed,
+    strokes,
+    quality,
   });
   const key = JSON.stringify(input);
   if (grown?.key === key) return grown.field;
@@ -61,12 +81,20 @@ const worker: FaceWorker = {
       field === null || request.openingShare === null
         ? { columns, rows, pitchMm, open: empty, widthMm: empty }
         : rasterise(field, {
-            columns, rows, pitchMm, load: firstBirth + (1 - firstBirth) * request.openingShare,
-            fill: law?.fillLeft ?? 1, torn: texture.torn,
+            columns,
+            rows,
+            pitchMm,
+            load: firstBirth + (1 - firstBirth) * request.openingShare,
+            fill: law?.fillLeft ?? 1,
+            torn: texture.torn,
           });
     const rgba = shade(raster, request.finish, texture);
     const answer: FaceAnswer = {
-      outcome: 'done', rgba, columns, rows, quality: request.quality,
+      outcome: 'done',
+      rgba,
+      columns,
+      rows,
+      quality: request.quality,
       figures: field === null ? null : measureField(field),
       fingerprint: field?.fingerprint ?? 0,
     };
@@ -76,7 +104,9 @@ const worker: FaceWorker = {
   async moments({ plan, coatIndex, waits }: MomentsRequest): Promise<number[]> {
     await pause();
     return waits.map((wait) => {
-      const coats = plan.coats.map((coat, i) => (i === coatIndex ? { ...coat, start: { rule: 'after' as const, wait } } : coat));
+      const coats = plan.coats.map((coat, i) =>
+        i === coatIndex ? { ...coat, start: { rule: 'after' as const, wait } } : coat,
+      );
       return figureValues(forecast({ ...plan, coats })).strength ?? 0;
     });
   },

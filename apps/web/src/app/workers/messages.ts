@@ -1,4 +1,11 @@
-import { type CrackLaw, type FaceView, type FieldFigures, type Finish, type PanelPlan, type Strokes } from '@zaffet/core';
+import {
+  type CrackLaw,
+  type FaceView,
+  type FieldFigures,
+  type Finish,
+  type PanelPlan,
+  type Strokes,
+} from '@zaffet/core';
 
 /** What the Face wants drawn. Buffers travel, nothing is shared. */
 export interface FaceRequest {

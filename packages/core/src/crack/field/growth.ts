@@ -170,7 +170,10 @@ export class Growth {
     this.runArrested();
     this.nucleate();
     this.level++;
-    while (this.checkpoint <= OPENING_CHECKPOINTS && this.load >= this.checkpoint / OPENING_CHECKPOINTS - 1e-12) {
+    while (
+      this.checkpoint <= OPENING_CHECKPOINTS &&
+      this.load >= this.checkpoint / OPENING_CHECKPOINTS - 1e-12
+    ) {
       this.open();
       this.checkpoint++;
     }
@@ -280,8 +283,26 @@ export class Growth {
     const reach = (3 + Math.max(0, this.input.slipNumber - 1)) * this.pull;
     const signedArc = tip.sign * tip.arc;
     for (let i = from; i < k; i += all ? 1 : 3) {
-      const a = this.segments.ray(x, y, this.cos[i]!, this.sin[i]!, reach, tip.crack, signedArc, this.exclude);
-      const b = this.segments.ray(x, y, -this.cos[i]!, -this.sin[i]!, reach, tip.crack, signedArc, this.exclude);
+      const a = this.segments.ray(
+        x,
+        y,
+        this.cos[i]!,
+        this.sin[i]!,
+        reach,
+        tip.crack,
+        signedArc,
+        this.exclude,
+      );
+      const b = this.segments.ray(
+        x,
+        y,
+        -this.cos[i]!,
+        -this.sin[i]!,
+        reach,
+        tip.crack,
+        signedArc,
+        this.exclude,
+      );
       tip.seen[i] = stressShare(a / this.pull, b / this.pull, this.input.slipNumber);
     }
     this.harmonics(tip.seen, k, this.cos2, this.sin2);
@@ -350,7 +371,8 @@ export class Growth {
       const b = segments.ray(x, y, -nx, -ny, reach, -1, 0, 0) / this.pull;
       const weak = this.weakness(c2, s2);
       const stress = stressShare(a, b, input.slipNumber) / weak;
-      const energy = strain2 * this.pull * frictionFactor(input.slipNumber) * birthPull(a, b, input.slipNumber);
+      const energy =
+        strain2 * this.pull * frictionFactor(input.slipNumber) * birthPull(a, b, input.slipNumber);
       const forStrength = stress > 1e-6 ? this.siteStrength[i]! / (stress * this.finalRatio) : 2;
       const forEnergy = energy > 1e-12 ? Math.sqrt((NUCLEATION * input.fractureLengthMm * weak) / energy) : 2;
       const required = forStrength > forEnergy ? forStrength : forEnergy;
@@ -420,7 +442,9 @@ export class Growth {
         dot = -dot;
       }
       const cross = tip.hx * ty - tip.hy * tx;
-      turn += (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / this.tensorMean) * ds) / (0.45 * this.ladderMm);
+      turn +=
+        (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / this.tensorMean) * ds) /
+        (0.45 * this.ladderMm);
     }
     const most = ds / (0.22 * this.spacingMm);
     turn = turn > most ? most : turn < -most ? -most : turn;
@@ -434,16 +458,19 @@ export class Growth {
     const signedArc = tip.sign * tip.arc;
     if ((turnIndex & 1) === 0) {
       const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
-      tip.energyLeft = segments.ray(tip.x, tip.y, -hy, hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
-      tip.energyRight = segments.ray(tip.x, tip.y, hy, -hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
+      tip.energyLeft =
+        segments.ray(tip.x, tip.y, -hy, hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
+      tip.energyRight =
+        segments.ray(tip.x, tip.y, hy, -hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
     }
     const born = birthPull(tip.energyLeft, tip.energyRight, input.slipNumber);
     const c2 = hy * hy - hx * hx;
     const s2 = -2 * hx * hy;
-    const energy =
-      (this.load * input.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
+    const energy = (this.load * input.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
     const tough =
-      input.fractureLengthMm * Math.max(0.2, 1 + 0.6 * PATH_SCATTER * this.noise.value) * this.weakness(c2, s2);
+      input.fractureLengthMm *
+      Math.max(0.2, 1 + 0.6 * PATH_SCATTER * this.noise.value) *
+      this.weakness(c2, s2);
     if (energy < tough) {
       tip.state = 'arrested';
       tip.requiredLoad = energy > 1e-15 ? this.load * Math.sqrt(tough / energy) : 2;
@@ -477,7 +504,16 @@ export class Growth {
       }
     }
     tip.arc += ds;
-    const i = segments.add(tip.x, tip.y, nextX, nextY, tip.crack, tip.sign * (tip.arc - 0.5 * ds), tip.last, this.load);
+    const i = segments.add(
+      tip.x,
+      tip.y,
+      nextX,
+      nextY,
+      tip.crack,
+      tip.sign * (tip.arc - 0.5 * ds),
+      tip.last,
+      this.load,
+    );
     const pull =
       this.pull *
       this.load *
@@ -515,7 +551,8 @@ export class Growth {
       const near = 2 * this.stepMm;
       const left = segments.ray(x, y, nx, ny, reach, crack, arc, near) / this.pull;
       const right = segments.ray(x, y, -nx, -ny, reach, crack, arc, near) / this.pull;
-      const pull = this.pull * this.load * (edgePull(left, input.slipNumber) + edgePull(right, input.slipNumber));
+      const pull =
+        this.pull * this.load * (edgePull(left, input.slipNumber) + edgePull(right, input.slipNumber));
       const gain = input.strain * (pull - segments.pull[i]!);
       if (gain > 0) {
         segments.width[i] = segments.width[i]! + gain;

@@ -33,11 +33,21 @@ export function fieldInput(law: CrackLaw, window: FieldWindow): FieldInput {
   for (const field of ['widthMm', 'heightMm'] as const) {
     const value = window[field];
     if (!(value >= 5 && value <= 3000)) {
-      throw new InputError({ code: `field.${field}`, field: `field.${field}`, value, allowed: 'from 5 to 3000 mm' });
+      throw new InputError({
+        code: `field.${field}`,
+        field: `field.${field}`,
+        value,
+        allowed: 'from 5 to 3000 mm',
+      });
     }
   }
   if (!Number.isInteger(window.seed)) {
-    throw new InputError({ code: 'field.seed', field: 'field.seed', value: window.seed, allowed: 'a whole number' });
+    throw new InputError({
+      code: 'field.seed',
+      field: 'field.seed',
+      value: window.seed,
+      allowed: 'a whole number',
+    });
   }
   return {
     ...window,

@@ -51,7 +51,16 @@ export class Segments {
     this.openBottom = input.edges.bottom === 'free';
   }
 
-  add(x0: number, y0: number, x1: number, y1: number, crack: number, arc: number, previous: number, birth: number): number {
+  add(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    crack: number,
+    arc: number,
+    previous: number,
+    birth: number,
+  ): number {
     const i = this.count++;
     if (i >= this.birth.length) this.grow();
     const at = i * STRIDE;
@@ -71,7 +80,16 @@ export class Segments {
    * Distance to the nearest free surface from (x, y) along the unit vector (dx, dy), or `NONE` within `reach`.
    * Segments of `crack` whose arc is within `exclude` of `arc` are looked through: a tip does not see its own tail.
    */
-  ray(x: number, y: number, dx: number, dy: number, reach: number, crack: number, arc: number, exclude: number): number {
+  ray(
+    x: number,
+    y: number,
+    dx: number,
+    dy: number,
+    reach: number,
+    crack: number,
+    arc: number,
+    exclude: number,
+  ): number {
     this.rays++;
     const { data, cellMm: g, columns, rows } = this;
     let limit = reach;

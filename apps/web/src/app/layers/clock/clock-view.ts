@@ -1,7 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+} from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
-import { duration, LIMITS } from '@zaffet/contract';
+import { duration, figures, LIMITS } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { scaleTime } from 'd3-scale';
 import { area, curveMonotoneX, curveStepAfter, line } from 'd3-shape';
@@ -17,10 +25,13 @@ const LABELS = 128;
 const AXIS = 22;
 const AIR = 34;
 const LANE = 34;
+const STRIP = 40;
 /** Waits tried for the strip that shows how the crackle depends on the moment. */
 const MOMENTS = 36;
 /** The strip is worked out when the hand rests this long [ms]. */
 const REST = 120;
+/** Room the words about the first cracks take [px]. */
+const FIRST_CRACKS_WIDTH = 118;
 /** Least change of a start that can be dragged [min]. */
 const START_STEP = 0.1;
 
@@ -44,6 +55,7 @@ export class ClockView {
   protected readonly laneHeight = LANE;
   protected readonly axisHeight = AXIS;
   protected readonly airHeight = AIR;
+  protected readonly stripHeight = STRIP;
 
   protected readonly extent = signal<'focus' | 'whole'>('focus');
   /** While a coat is dragged the hours stay where they are. */
@@ -67,14 +79,24 @@ export class ClockView {
     const time = this.time();
     const ticks = time.ticks(8);
     const long = (time.domain()[1]?.getTime() ?? 0) - (time.domain()[0]?.getTime() ?? 0) > 30 * 3600e3;
-    return ticks.map((tick) => ({ x: time(tick), text: format(tick, long ? 'EEE HH:mm' : 'HH:mm') }));
+    return ticks
+      .map((tick) => ({ x: time(tick), text: format(tick, long ? 'EEE HH:mm' : 'HH:mm') }))
+      .filter((tick) => tick.x < this.width() - 40);
   });
 
   protected readonly x = (moment: number): number => {
     const x = this.time()(new Date(this.start() + moment * 1000));
     return Math.min(this.width() - 16, Math.max(LABELS, x));
   };
-  protected readonly clockText = (moment: number): string => format(new Date(this.start() + moment * 1000), 'HH:mm');
+  protected readonly clockText = (moment: number): string =>
+    format(new Date(this.start() + moment * 1000), 'HH:mm');
+
+  /** Index of the coat that lies on a slipping layer, cracked or not. */
+  private readonly slipping = computed(() => {
+    const coats = this.forecast()?.coats ?? [];
+    const i = coats.findIndex((_coat, k) => k > 0 && (coats[k - 1]?.curve.medium.slipRate ?? 0) > 0);
+    return i < 0 ? null : i;
+  });
 
   protected readonly lanes = computed(() => {
     const plan = this.plan();
@@ -83,39 +105,62 @@ export class ClockView {
   });
   /** y of a lane: coats from the ground up, read downwards in the order they are laid. */
   protected readonly laneY = (index: number): number => AXIS + AIR + index * LANE;
-  protected readonly height = computed(() => AXIS + AIR + this.lanes().length * LANE + 6);
+  /** The strip lies under the lanes. */
+  protected readonly stripY = computed(() => this.laneY(this.lanes().length));
+  protected readonly height = computed(() => this.stripY() + (this.slipping() === null ? 6 : STRIP));
+  /** The lane whose start the strip is about. */
+  protected readonly stripLane = computed(() => this.lanes()[this.slipping() ?? -1] ?? null);
   protected readonly day = computed(() => format(new Date(this.start()), 'EEEE d MMMM'));
 
+  /** Temperature in the upper half of the air's lane, humidity in the lower, with what they come to. */
   protected readonly air = computed(() => {
-    const model = this.model();
-    if (model === null) return null;
-    const samples = model.air;
-    const end = this.span().to;
-    const points = [...samples.map((s) => ({ at: s.from, t: s.temperature - 273.15, h: s.humidity })), { at: Math.max(end, samples.at(-1)!.from), t: samples.at(-1)!.temperature - 273.15, h: samples.at(-1)!.humidity }];
-    const scaleT = range(points.map((p) => p.t), 2);
-    const scaleH = range(points.map((p) => p.h), 0.06);
-    const y = (value: number, scale: { from: number; to: number }): number => AXIS + AIR - 5 - ((value - scale.from) / (scale.to - scale.from)) * (AIR - 12);
-    const temperature = line<(typeof points)[number]>((p) => this.x(p.at), (p) => y(p.t, scaleT)).curve(curveStepAfter);
-    const humidity = line<(typeof points)[number]>((p) => this.x(p.at), (p) => y(p.h, scaleH)).curve(curveStepAfter);
-    return { temperature: temperature(points) ?? '', humidity: humidity(points) ?? '' };
+    const plan = this.plan();
+    if (plan === null) return null;
+    const { from, to } = this.span();
+    const first = { at: 0, temperatureC: plan.air.temperatureC, humidity: plan.air.humidity };
+    const changes = plan.air.later.map((sample) => ({
+      ...sample,
+      at: (Date.parse(sample.at) - this.start()) / 1000,
+    }));
+    const samples = [first, ...changes];
+    const now = (moment: number): typeof first => samples.findLast((sample) => sample.at <= moment) ?? first;
+    const seen = [
+      { ...now(from), at: from },
+      ...samples.filter((s) => s.at > from && s.at < to),
+      { ...now(to), at: to },
+    ];
+    const path = (
+      value: (sample: typeof first) => number,
+      least: number,
+      base: number,
+    ): { d: string; y: number } => {
+      const scale = rangeOf(seen.map(value), least);
+      const y = (sample: typeof first): number =>
+        base - ((value(sample) - scale.from) / (scale.to - scale.from)) * 11;
+      const shape = line<typeof first>((s) => this.x(s.at), y).curve(curveStepAfter);
+      return { d: shape(seen) ?? '', y: y(seen.at(-1)!) };
+    };
+    const end = seen.at(-1)!;
+    return {
+      temperature: path((s) => s.temperatureC, 2, AXIS + 14),
+      humidity: path((s) => s.humidity, 0.06, AXIS + 30),
+      temperatureText: `${figures(end.temperatureC)} °C`,
+      humidityText: `${Math.round(end.humidity * 100)} %`,
+    };
   });
 
   /** How well the crackle reads if the top coat goes on at other moments. */
   private readonly strip = signal<{ waits: number[]; strengths: number[]; laidBelow: number } | null>(null);
   protected readonly stripPath = computed(() => {
     const strip = this.strip();
-    const i = this.forecast()?.crackedCoat ?? this.slipping();
-    if (strip === null || i === null || i === 0) return null;
-    const base = this.laneY(i) + LANE - 4;
-    const shape = area<number>((_w, k) => this.x(strip.laidBelow + (strip.waits[k] ?? 0)), base, (_w, k) => base - (strip.strengths[k] ?? 0) * (LANE - 14)).curve(curveMonotoneX);
+    if (strip === null || this.slipping() === null) return null;
+    const base = this.stripY() + STRIP - 8;
+    const shape = area<number>(
+      (_wait, k) => this.x(strip.laidBelow + (strip.waits[k] ?? 0)),
+      base,
+      (_wait, k) => base - (strip.strengths[k] ?? 0) * (STRIP - 14),
+    ).curve(curveMonotoneX);
     return shape(strip.waits);
-  });
-
-  /** Index of the coat that lies on a slipping layer, cracked or not. */
-  private readonly slipping = computed(() => {
-    const coats = this.forecast()?.coats ?? [];
-    const i = coats.findIndex((_coat, k) => k > 0 && (coats[k - 1]?.curve.medium.slipRate ?? 0) > 0);
-    return i < 0 ? null : i;
   });
 
   private dragging: { id: string; index: number; below: number } | null = null;
@@ -133,7 +178,10 @@ export class ClockView {
       const { from, to } = this.span();
       const first = Math.max(below.laidAt, below.laidAt + Math.max(0, from - below.laidAt));
       const last = Math.max(first + 600, to);
-      const waits = Array.from({ length: MOMENTS }, (_, k) => first - below.laidAt + ((last - first) * k) / (MOMENTS - 1));
+      const waits = Array.from(
+        { length: MOMENTS },
+        (_, k) => first - below.laidAt + ((last - first) * k) / (MOMENTS - 1),
+      );
       let current = true;
       const timer = setTimeout(() => {
         void this.worker.moments({ plan: model, coatIndex: i, waits }).then((strengths) => {
@@ -165,6 +213,17 @@ export class ClockView {
     return `${this.clockText(lane.laidAt)}${wait}`;
   }
 
+  /** A state's name is left out where the window's own words stand. */
+  protected labelFits(lane: Lane, from: number, width: number, label: string): boolean {
+    const { window, firstCracksAt } = lane;
+    const at = this.x(from);
+    const long = 22 + label.length * 6.4;
+    const atWindow = window?.closesAt != null && at < this.x(window.closesAt) + 150;
+    const crack = firstCracksAt === null ? null : this.x(firstCracksAt);
+    const atCrack = crack !== null && at < crack + FIRST_CRACKS_WIDTH && at + long > crack - 6;
+    return !atWindow && !atCrack && width > long;
+  }
+
   protected waitMin(lane: Lane): number {
     const below = this.lanes()[lane.index - 1];
     return below ? Math.round((lane.laidAt - below.laidAt) / 6) / 10 : 0;
@@ -185,7 +244,12 @@ export class ClockView {
     const { dragging } = this;
     if (dragging === null) return;
     const svg = event.currentTarget as SVGElement;
-    const moment = (this.time().invert(event.clientX - svg.getBoundingClientRect().left).getTime() - this.start()) / 1000;
+    const moment =
+      (this.time()
+        .invert(event.clientX - svg.getBoundingClientRect().left)
+        .getTime() -
+        this.start()) /
+      1000;
     this.put(dragging.id, (moment - dragging.below) / 60, `start ${dragging.id}`);
   }
 
@@ -197,7 +261,14 @@ export class ClockView {
   }
 
   protected onKey(event: KeyboardEvent, lane: Lane): void {
-    const steps: Partial<Record<string, number>> = { ArrowRight: 0.5, ArrowUp: 0.5, ArrowLeft: -0.5, ArrowDown: -0.5, PageUp: 5, PageDown: -5 };
+    const steps: Partial<Record<string, number>> = {
+      ArrowRight: 0.5,
+      ArrowUp: 0.5,
+      ArrowLeft: -0.5,
+      ArrowDown: -0.5,
+      PageUp: 5,
+      PageDown: -5,
+    };
     const by = steps[event.key];
     if (by === undefined || lane.index === 0) return;
     event.preventDefault();
@@ -206,7 +277,9 @@ export class ClockView {
 
   private put(coatId: string, wait: number, gesture: string): void {
     const waitMin = fitted({ ...LIMITS.waitMin, step: START_STEP }, wait);
-    this.store.dispatch(PlanEditor.coatChanged({ coatId, changes: { start: { rule: 'after', waitMin } }, gesture }));
+    this.store.dispatch(
+      PlanEditor.coatChanged({ coatId, changes: { start: { rule: 'after', waitMin } }, gesture }),
+    );
   }
 
   protected choose(lane: Lane): void {
@@ -214,7 +287,7 @@ export class ClockView {
   }
 }
 
-function range(values: readonly number[], least: number): { from: number; to: number } {
+function rangeOf(values: readonly number[], least: number): { from: number; to: number } {
   const low = Math.min(...values);
   const high = Math.max(...values);
   const mid = 0.5 * (low + high);

@@ -18,7 +18,11 @@ export interface Lane {
   readonly clear: boolean;
   readonly laidAt: number;
   readonly segments: readonly LaneSegment[];
-  readonly window: { readonly opensAt: number; readonly closesAt: number | null; readonly label: string } | null;
+  readonly window: {
+    readonly opensAt: number;
+    readonly closesAt: number | null;
+    readonly label: string;
+  } | null;
   readonly firstCracksAt: number | null;
 }
 
@@ -43,7 +47,12 @@ function segmentsOf(coat: CoatForecast, end: number): LaneSegment[] {
 }
 
 /** The lanes of a plan up to a moment, from the ground up. */
-export function lanesOf(plan: Plan, forecast: Forecast, end: number, clockText: (moment: number) => string): Lane[] {
+export function lanesOf(
+  plan: Plan,
+  forecast: Forecast,
+  end: number,
+  clockText: (moment: number) => string,
+): Lane[] {
   return forecast.coats.map((coat, index): Lane => {
     const step = plan.steps[index]!;
     const next = plan.steps[index + 1];

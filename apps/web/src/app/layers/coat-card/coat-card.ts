@@ -5,7 +5,14 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
 import { MatSelectModule } from '@angular/material/select';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { type CoatStep, LIMITS, mediumName, START_STATE_NAMES, type StartRuleFile, STROKE_NAMES } from '@zaffet/contract';
+import {
+  type CoatStep,
+  LIMITS,
+  mediumName,
+  START_STATE_NAMES,
+  type StartRuleFile,
+  STROKE_NAMES,
+} from '@zaffet/contract';
 import { MEDIUM_KEYS, START_STATES, type StartState, STROKES } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
@@ -16,7 +23,15 @@ import { NumberField } from '../../ui/number-field';
 /** Everything about one coat: medium, colour, how thick, how brushed, when. */
 @Component({
   selector: 'zf-coat-card',
-  imports: [MatButtonModule, MatButtonToggleModule, MatFormFieldModule, MatIconModule, MatSelectModule, MatTooltipModule, NumberField],
+  imports: [
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatFormFieldModule,
+    MatIconModule,
+    MatSelectModule,
+    MatTooltipModule,
+    NumberField,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './coat-card.html',
   styleUrl: './coat-card.scss',
@@ -28,7 +43,9 @@ export class CoatCard {
   private readonly selected = this.store.selectSignal(planFeature.selectSelectedCoat);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   protected readonly coat = computed(() => this.selected()!);
-  protected readonly index = computed(() => this.plan()?.steps.findIndex((step) => step.id === this.coat().id) ?? 0);
+  protected readonly index = computed(
+    () => this.plan()?.steps.findIndex((step) => step.id === this.coat().id) ?? 0,
+  );
   protected readonly limits = LIMITS;
   protected readonly media = MEDIUM_KEYS;
   protected readonly mediumName = mediumName;
@@ -41,7 +58,9 @@ export class CoatCard {
   private readonly laidAt = computed(() => {
     const plan = this.plan();
     const coat = this.forecast()?.coats[this.index()];
-    return plan === null || coat === undefined ? null : new Date(Date.parse(plan.startsAt) + coat.laidAt * 1000);
+    return plan === null || coat === undefined
+      ? null
+      : new Date(Date.parse(plan.startsAt) + coat.laidAt * 1000);
   });
   protected readonly laidText = computed(() => {
     const at = this.laidAt();
@@ -59,7 +78,8 @@ export class CoatCard {
     const below = coats[this.index() - 1];
     const wait = here && below ? Math.round((here.laidAt - below.laidAt) / 6) / 10 : 0;
     if (rule === 'after') this.change({ start: { rule, waitMin: wait } });
-    else if (rule === 'at') this.change({ start: { rule, at: (this.laidAt() ?? new Date(0)).toISOString() } });
+    else if (rule === 'at')
+      this.change({ start: { rule, at: (this.laidAt() ?? new Date(0)).toISOString() } });
     else this.change({ start: { rule, state: 'recoat', waitMin: 0 } });
   }
 

@@ -49,11 +49,16 @@ export class FacePainter {
   private async draw(request: FaceRequest, report: boolean): Promise<void> {
     try {
       if (report) this.progress.set(0);
-      const answer = await this.client.draw(request, report ? (share) => this.progress.set(share) : undefined);
+      const answer = await this.client.draw(
+        request,
+        report ? (share) => this.progress.set(share) : undefined,
+      );
       if (answer.outcome === 'done') this.answer.set(answer);
       this.trouble.set(null);
     } catch {
-      this.trouble.set('The picture could not be drawn. Change anything to try again; the figures still hold.');
+      this.trouble.set(
+        'The picture could not be drawn. Change anything to try again; the figures still hold.',
+      );
     } finally {
       if (report) this.progress.set(null);
     }

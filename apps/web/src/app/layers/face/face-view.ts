@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, effect, ElementRef, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  ElementRef,
+  inject,
+  signal,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
@@ -22,7 +30,15 @@ const SCALE_BARS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
 /** The panel as it will look: cracks grown from the plan's physics, at a chosen distance, light and moment. */
 @Component({
   selector: 'zf-face-view',
-  imports: [FaceCanvas, MatButtonModule, MatButtonToggleModule, MatIconModule, MatProgressBarModule, MatSliderModule, MatTooltipModule],
+  imports: [
+    FaceCanvas,
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatIconModule,
+    MatProgressBarModule,
+    MatSliderModule,
+    MatTooltipModule,
+  ],
   providers: [FacePainter],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './face-view.html',
@@ -62,7 +78,9 @@ export class FaceView {
     const age = this.shownAge();
     if (age >= this.wholeAge()) return `dry, ${duration(this.wholeAge())} on`;
     const first = coat.crack?.firstAt ?? null;
-    return first !== null && age < first - coat.laidAt ? `${duration(age)} on, no cracks yet` : `${duration(age)} after brushing`;
+    return first !== null && age < first - coat.laidAt
+      ? `${duration(age)} on, no cracks yet`
+      : `${duration(age)} after brushing`;
   });
 
   private readonly look = computed((): FaceLook => {
@@ -83,7 +101,9 @@ export class FaceView {
     const plan = this.plan();
     const model = this.model();
     const forecast = this.forecast();
-    return plan === null || model === null || forecast === null ? null : faceRequest(plan, model, forecast, this.look());
+    return plan === null || model === null || forecast === null
+      ? null
+      : faceRequest(plan, model, forecast, this.look());
   });
 
   protected readonly shownView = computed(() => this.request()?.view ?? null);
@@ -114,7 +134,11 @@ export class FaceView {
       const fine = this.request();
       if (fine === null) return;
       const plan = this.plan()!;
-      const coarse = faceRequest(plan, this.model()!, this.forecast()!, { ...this.look(), quality: 'coarse', halfPixels: true });
+      const coarse = faceRequest(plan, this.model()!, this.forecast()!, {
+        ...this.look(),
+        quality: 'coarse',
+        halfPixels: true,
+      });
       const half = { ...fine, columns: coarse.columns, rows: coarse.rows };
       if (this.sliding()) this.painter.show({ now: half, rested: null });
       else this.painter.show({ now: coarse, rested: this.inGesture() ? null : fine });

@@ -34,24 +34,36 @@ export class ReadoutView {
   protected readonly bars = BARS;
   protected readonly look = computed(() => this.plan()!.look);
 
-  protected readonly lines = computed(() => (this.readout()?.figures ?? []).map((figure) => this.line(figure)));
+  protected readonly lines = computed(() =>
+    (this.readout()?.figures ?? []).map((figure) => this.line(figure)),
+  );
   protected readonly findings = computed(() =>
     (this.forecast()?.findings ?? []).map((finding) => ({ ...finding, words: findingWords(finding) })),
   );
 
   private line(figure: Figure): {
-    figure: Figure; name: string; meaning: string; number: string; unit: string; band: string; movers: string; wanted: number | null;
+    figure: Figure;
+    name: string;
+    meaning: string;
+    number: string;
+    unit: string;
+    band: string;
+    movers: string[];
+    wanted: number | null;
   } {
     const words = FIGURE_WORDS[figure.key];
     const steps = this.plan()?.steps ?? [];
     const value = figure.value === null ? null : figureText(figure.key, figure.value);
     const { low, high } = figure;
     const band =
-      low === null || high === null || low === high ? '' : `${figureText(figure.key, low).number} to ${figureText(figure.key, high).number}`;
+      low === null || high === null || low === high
+        ? ''
+        : `${figureText(figure.key, low).number} to ${figureText(figure.key, high).number}`;
     const sameUnit = low === null || high === null || figureText(figure.key, low).unit === value?.unit;
-    const bandText = sameUnit || low === null || high === null
-      ? band
-      : `${figureText(figure.key, low).number} ${figureText(figure.key, low).unit} to ${figureText(figure.key, high).number} ${figureText(figure.key, high).unit}`;
+    const bandText =
+      sameUnit || low === null || high === null
+        ? band
+        : `${figureText(figure.key, low).number} ${figureText(figure.key, low).unit} to ${figureText(figure.key, high).number} ${figureText(figure.key, high).unit}`;
     return {
       figure,
       name: words.name,
@@ -60,9 +72,8 @@ export class ReadoutView {
       unit: value?.unit ?? '',
       band: bandText,
       movers: figure.movers
-        .slice(0, 2)
-        .map((mover) => moverText(figure.key, mover, (id) => layerWord(steps, id)))
-        .join('. '),
+        .slice(0, figure.key === 'spacing' || figure.key === 'opening' ? 2 : 1)
+        .map((mover) => moverText(figure.key, mover, (id) => layerWord(steps, id))),
       wanted: this.wanted(figure.key),
     };
   }

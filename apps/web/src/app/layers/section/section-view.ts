@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, type ElementRef, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  type ElementRef,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
@@ -54,7 +62,7 @@ export class SectionView {
     const stack = this.stack();
     if (stack === null) return 100;
     const highest = Math.max(...stack.slabs.map((slab) => slab.wetTopUm), stack.totalUm);
-    return this.heldTop() ?? Math.ceil((highest * 1.12) / 40) * 40;
+    return this.heldTop() ?? Math.ceil((highest * 1.03) / 20) * 20;
   });
   protected readonly y = computed(() => scaleLinear().domain([0, this.topUm()]).range([this.ground, TOP]));
   protected readonly ticks = computed(() => this.y().ticks(6));
@@ -84,7 +92,7 @@ export class SectionView {
     const widths = [0.3, 0.42, 0.28];
     const span = RIGHT - LEFT;
     const gap = (span * open) / widths.length;
-    const curl = Math.min(5, (bottom - top) * 0.18);
+    const curl = Math.min(2.5, (bottom - top) * 0.1);
     let x = LEFT;
     return widths.map((share, i) => {
       const w = span * (1 - open) * share;
@@ -110,13 +118,22 @@ export class SectionView {
     const scale = (this.svg()?.nativeElement.getBoundingClientRect().height ?? this.height) / this.height;
     const umPerPixel = this.topUm() / (this.ground - TOP) / scale;
     this.heldTop.set(this.topUm());
-    this.dragging = { id: slab.id, fromY: event.clientY, fromWet: slab.wetUm, wetPerPixel: umPerPixel * slab.wetPerDry };
+    this.dragging = {
+      id: slab.id,
+      fromY: event.clientY,
+      fromWet: slab.wetUm,
+      wetPerPixel: umPerPixel * slab.wetPerDry,
+    };
   }
 
   protected drag(event: PointerEvent): void {
     const drag = this.dragging;
     if (drag === null) return;
-    this.lay(drag.id, drag.fromWet + (drag.fromY - event.clientY) * drag.wetPerPixel, `thickness ${drag.id} ${drag.fromY}`);
+    this.lay(
+      drag.id,
+      drag.fromWet + (drag.fromY - event.clientY) * drag.wetPerPixel,
+      `thickness ${drag.id} ${drag.fromY}`,
+    );
   }
 
   protected release(): void {
@@ -127,7 +144,14 @@ export class SectionView {
   }
 
   protected onKey(event: KeyboardEvent, slab: Slab): void {
-    const steps: Partial<Record<string, number>> = { ArrowUp: 2, ArrowDown: -2, ArrowRight: 2, ArrowLeft: -2, PageUp: 10, PageDown: -10 };
+    const steps: Partial<Record<string, number>> = {
+      ArrowUp: 2,
+      ArrowDown: -2,
+      ArrowRight: 2,
+      ArrowLeft: -2,
+      PageUp: 10,
+      PageDown: -10,
+    };
     const by = steps[event.key];
     if (event.key === 'Enter') this.select(slab.id);
     else if (by !== undefined) this.lay(slab.id, slab.wetUm + by, `thickness ${slab.id} keys`);
@@ -147,7 +171,13 @@ export class SectionView {
   protected add(key: MediumKey): void {
     const plan = this.plan();
     if (plan === null) return;
-    const colours = { paint: '#c9b98f', primer: '#e9e6de', 'crackle-medium': '#e6ddc4', 'wet-glue': '#e6ddc4', 'cured-glue': '#d9b98a' };
+    const colours = {
+      paint: '#c9b98f',
+      primer: '#e9e6de',
+      'crackle-medium': '#e6ddc4',
+      'wet-glue': '#e6ddc4',
+      'cured-glue': '#d9b98a',
+    };
     const kind = this.forecast()?.coats.find((coat) => coat.coat.medium === key)?.curve.medium.kind;
     const colour = plan.steps.find((step) => step.medium === key)?.colour ?? colours[kind ?? 'paint'];
     const coat = newCoat(newId(), key, colour, '', { rule: 'state', state: 'recoat', waitMin: 0 });

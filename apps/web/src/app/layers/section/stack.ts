@@ -1,4 +1,4 @@
-import { layerWord, mediumName, type Plan, substrateName } from '@zaffet/contract';
+import { mediumName, type Plan, substrateName } from '@zaffet/contract';
 import { type CoatForecast, type Forecast } from '@zaffet/core';
 
 /** One coat as the Section draws it, heights in µm above the panel. */
@@ -30,7 +30,9 @@ function noteOf(plan: Plan, coat: CoatForecast, index: number): string {
   const step = plan.steps[index];
   if (!step) return '';
   const passes = `${step.passes} ${step.passes === 1 ? 'pass' : 'passes'}`;
-  const strokes = { 'one-way': 'one way', crosswise: 'crosswise', swirled: 'swirled', dabbed: 'dabbed' }[step.strokes];
+  const strokes = { 'one-way': 'one way', crosswise: 'crosswise', swirled: 'swirled', dabbed: 'dabbed' }[
+    step.strokes
+  ];
   const water = step.dilution > 0 ? `, ${Math.round(step.dilution * 100)} % water` : '';
   return coat.curve.medium.slipRate > 0 ? `${strokes}${water}` : `${strokes}, ${passes}${water}`;
 }
@@ -48,7 +50,7 @@ export function stackOf(plan: Plan, forecast: Forecast): Stack {
       id: step.id,
       title: step.colourName || mediumName(step.medium),
       detail: `${step.thicknessUm} wet → ${Math.round(dryUm)} dry`,
-      note: step.colourName ? `${layerWord(plan.steps, step.id)}, ${noteOf(plan, coat, i)}` : noteOf(plan, coat, i),
+      note: noteOf(plan, coat, i),
       colour: step.colour,
       clear,
       bottomUm,

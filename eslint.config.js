@@ -1,0 +1,84 @@
+import angular from 'angular-eslint';
+import prettier from 'eslint-config-prettier';
+import tseslint from 'typescript-eslint';
+
+/** The core computes; it knows no framework, no host, no clock and no chance. */
+const CORE_PURITY = {
+  'no-restricted-imports': [
+    'error',
+    {
+      patterns: [
+        {
+          group: ['@angular/*', '@ngrx/*', 'rxjs', 'rxjs/*', 'node:*', '@zaffet/*', '**/apps/**'],
+          message: 'The core imports nothing but itself.',
+        },
+      ],
+    },
+  ],
+  'no-restricted-globals': [
+    'error',
+    'window',
+    'document',
+    'navigator',
+    'localStorage',
+    'fetch',
+    'process',
+    'performance',
+    'setTimeout',
+  ],
+  'no-restricted-properties': [
+    'error',
+    { object: 'Math', property: 'random', message: 'Randomness comes from a seed.' },
+    { object: 'Date', property: 'now', message: 'Time is an argument.' },
+  ],
+};
+
+export default tseslint.config(
+  {
+    ignores: [
+      '**/dist/**',
+      '**/node_modules/**',
+      '.angular/**',
+      'apps/server/drizzle/**',
+      'test-results/**',
+      'playwright-report/**',
+      'data/**',
+    ],
+  },
+  ...tseslint.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    rules: {
+      '@typescript-eslint/explicit-function-return-type': [
+        'error',
+        { allowExpressions: true, allowTypedFunctionExpressions: true },
+      ],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    files: ['**/*.mjs', '**/*.cjs', '**/*.js'],
+    rules: {
+      '@typescript-eslint/explicit-function-return-type': 'off',
+      '@typescript-eslint/no-require-imports': 'off',
+    },
+  },
+  { files: ['packages/core/src/**/*.ts'], ignores: ['**/*.spec.ts'], rules: CORE_PURITY },
+  {
+    files: ['apps/web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'zf', style: 'kebab-case' }],
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+    },
+  },
+  {
+    files: ['apps/web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  prettier,
+);

@@ -1,0 +1,113 @@
+// Makes ready what a command needs, and only what is missing or stale: packages, the built page, a browser.
+// usage: node tools/prepare.mjs [build] [browser]
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+const wanted = new Set(process.argv.slice(2));
+const say = (line) => process.stdout.write(`${line}\n`);
+const path = (name) => join(ROOT, name);
+
+/** Files below a folder, in a fixed order. */
+function filesBelow(folder) {
+  return readdirSync(path(folder), { withFileTypes: true })
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .flatMap((entry) =>
+      entry.isDirectory() ? filesBelow(join(folder, entry.name)) : [join(folder, entry.name)],
+    );
+}
+
+function digest(files) {
+  const hash = createHash('sha256');
+  for (const file of files)
+    hash
+      .update(file)
+      .update('\0')
+      .update(readFileSync(path(file)))
+      .update('\0');
+  return hash.digest('hex');
+}
+
+/** Does the work unless the stamp says it was done for just these inputs. */
+function once(stamp, inputs, done, work) {
+  const now = digest(inputs);
+  if (done && existsSync(path(stamp)) && readFileSync(path(stamp), 'utf8') === now) return;
+  work();
+  mkdirSync(dirname(path(stamp)), { recursive: true });
+  writeFileSync(path(stamp), now);
+}
+
+function npm(...args) {
+  const npmCli = process.env.npm_execpath;
+  const [command, first] = npmCli ? [process.execPath, [npmCli]] : ['npm', []];
+  execFileSync(command, [...first, ...args], { cwd: ROOT, stdio: 'inherit' });
+}
+
+const manifests = [
+  'package.json',
+  'package-lock.json',
+  '.npmrc',
+  ...['packages', 'apps'].flatMap((group) =>
+    readdirSync(path(group)).map((name) => `${group}/${name}/package.json`),
+  ),
+  'e2e/package.json',
+];
+
+once('node_modules/.prepared', manifests, existsSync(path('node_modules')), () => {
+  say('Installing packages (about a minute) …');
+  npm('ci');
+});
+
+if (wanted.has('build')) {
+  const sources = ['packages/core/src', 'packages/contract/src', 'apps/web/src', 'apps/web/public']
+    .flatMap(filesBelow)
+    .filter((file) => !file.endsWith('.spec.ts'));
+  const settings = [
+    'angular.json',
+    'tsconfig.json',
+    'package-lock.json',
+    'apps/web/tsconfig.app.json',
+    'apps/web/tsconfig.worker.json',
+  ];
+  once(
+    'dist/web/.prepared',
+    [...sources, ...settings],
+    existsSync(path('dist/web/browser/index.html')),
+    () => {
+      say('Building the web application (about half a minute) …');
+      execFileSync(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build'], {
+        cwd: ROOT,
+        stdio: 'inherit',
+        env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+      });
+    },
+  );
+}
+
+if (wanted.has('browser')) {
+  const known = [
+    process.env.CHROME_BIN,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ];
+  if (!known.some((file) => file && existsSync(file))) {
+    if (process.platform !== 'linux' || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
+      say(
+        'No Chromium was found. Install it, or set CHROME_BIN to a Chromium or Chrome, then run this again.',
+      );
+      process.exit(1);
+    }
+    say('Installing Chromium from the system packages …');
+    const apt = (...args) =>
+      execFileSync('apt-get', args, {
+        stdio: 'inherit',
+        env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+      });
+    apt('update', '-q');
+    apt('install', '-y', '-q', '--no-install-recommends', 'chromium');
+  }
+}

@@ -1,0 +1,106 @@
+// Runs everything that checks Zaffet and closes with one line: N passed, N failed, N skipped.
+// usage: node tools/test.mjs [suite ...], suites as named below
+import { spawn } from 'node:child_process';
+import { dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
+const NODE = process.execPath;
+const jasmine = (name) => [
+  '--import',
+  'tsx',
+  'node_modules/jasmine/bin/jasmine.js',
+  `--config=${name}/jasmine.json`,
+  '--no-color',
+];
+const bin = (name) => `node_modules/${name}`;
+
+/** How a suite says what it ran: a number of passed, failed and skipped. */
+const counts = {
+  /** A check without counts of its own is one test. */
+  exit: (_text, code) => ({ passed: code === 0 ? 1 : 0, failed: code === 0 ? 0 : 1, skipped: 0 }),
+  jasmine: (text) => {
+    const match = /(\d+) specs?, (\d+) failures?(?:, (\d+) pending)?/.exec(text);
+    return (
+      match && { passed: match[1] - match[2] - (match[3] ?? 0), failed: +match[2], skipped: +(match[3] ?? 0) }
+    );
+  },
+  karma: (text) => {
+    const match = /web: (\d+) passed, (\d+) failed, (\d+) skipped/.exec(text);
+    return match && { passed: +match[1], failed: +match[2], skipped: +match[3] };
+  },
+  playwright: (text) => {
+    const of = (word) => +(new RegExp(`^\\s*(\\d+) ${word}`, 'm').exec(text)?.[1] ?? 0);
+    return { passed: of('passed'), failed: of('failed') + of('did not run'), skipped: of('skipped') };
+  },
+};
+
+const SUITES = [
+  ['lint', [bin('eslint/bin/eslint.js'), '.'], counts.exit],
+  ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'], counts.exit],
+  [
+    'imports',
+    [
+      bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+      '--config',
+      '.dependency-cruiser.cjs',
+      'packages',
+      'apps/server/src',
+      'apps/web/src',
+    ],
+    counts.exit,
+  ],
+  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server', 'e2e', 'tools'].map((project) => [
+    `types ${project}`,
+    [bin('typescript/bin/tsc'), '-p', project],
+    counts.exit,
+  ]),
+  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server'].map((project) => [
+    project.split('/')[1],
+    jasmine(project),
+    counts.jasmine,
+  ]),
+  ['web', [bin('@angular/cli/bin/ng.js'), 'test'], counts.karma],
+  [
+    'e2e',
+    [bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'],
+    counts.playwright,
+  ],
+];
+
+function run(args) {
+  return new Promise((resolve) => {
+    const child = spawn(NODE, args, {
+      cwd: ROOT,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false', FORCE_COLOR: '0', NO_COLOR: '1' },
+    });
+    let text = '';
+    const take = (chunk) => {
+      text += chunk;
+      process.stdout.write(chunk);
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('close', (code) => resolve({ text, code: code ?? 1 }));
+  });
+}
+
+const wanted = process.argv.slice(2);
+const total = { passed: 0, failed: 0, skipped: 0 };
+for (const [name, args, count] of SUITES) {
+  if (wanted.length > 0 && !wanted.some((word) => name.startsWith(word))) continue;
+  const started = Date.now();
+  process.stdout.write(`\n== ${name}\n`);
+  const { text, code } = await run(args);
+  const found = count(text, code);
+  // A suite that ran nothing, or failed without naming a failure, has failed.
+  const result = found && found.passed + found.failed > 0 ? found : { passed: 0, failed: 1, skipped: 0 };
+  if (code !== 0 && result.failed === 0) result.failed = 1;
+  for (const key of Object.keys(total)) total[key] += result[key];
+  process.stdout.write(
+    `== ${name}: ${result.passed} passed, ${result.failed} failed, ${result.skipped} skipped, ${Math.round((Date.now() - started) / 1000)} s\n`,
+  );
+}
+process.stdout.write(`\n${total.passed} passed, ${total.failed} failed, ${total.skipped} skipped\n`);
+process.exit(total.failed > 0 || total.passed === 0 ? 1 : 0);
