@@ -16,7 +16,12 @@ describe('evaporation', () => {
   });
 
   it('lies between Uno at surface temperature and Uno at air temperature in ordinary shops', () => {
-    for (const [t, rh, v] of [[21, 0.5, 0.1], [32, 0.35, 0.1], [25, 0.4, 0.3], [21, 0.5, 4.5]] as const) {
+    for (const [t, rh, v] of [
+      [21, 0.5, 0.1],
+      [32, 0.35, 0.1],
+      [25, 0.4, 0.3],
+      [21, 0.5, 4.5],
+    ] as const) {
       const air = room(t, rh, v);
       const { rate, surfaceTemperature } = evaporation(air);
       const kgPerHour = rate * 3.6e6;
@@ -64,6 +69,11 @@ describe('air over the days', () => {
 
   it('refuses an empty or falling series', () => {
     expect(() => dryingAir([])).toThrowError(/air\.samples/);
-    expect(() => dryingAir([{ from: 10, ...room() }, { from: 5, ...room() }])).toThrowError(/later than the sample before/);
+    expect(() =>
+      dryingAir([
+        { from: 10, ...room() },
+        { from: 5, ...room() },
+      ]),
+    ).toThrowError(/later than the sample before/);
   });
 });

@@ -1,6 +1,14 @@
 import psychrolib from 'psychrolib';
 import { celsiusToKelvin, kelvinToCelsius } from '../units';
-import { absoluteHumidity, dewPoint, humidityRatio, pressureAtAltitude, saturationVapourPressure, vapourPressureDeficit, wetBulb } from './vapour';
+import {
+  absoluteHumidity,
+  dewPoint,
+  humidityRatio,
+  pressureAtAltitude,
+  saturationVapourPressure,
+  vapourPressureDeficit,
+  wetBulb,
+} from './vapour';
 
 const K = celsiusToKelvin;
 
@@ -29,7 +37,8 @@ describe('vapour', () => {
           const dew = psychrolib.GetTDewPointFromRelHum(t, rh);
           if (dew > 0.2) expect(Math.abs(kelvinToCelsius(dewPoint(K(t), rh)) - dew)).toBeLessThan(0.01);
           const wet = psychrolib.GetTWetBulbFromRelHum(t, rh, pressure);
-          if (wet > 0.2 && dew > 0.2) expect(Math.abs(kelvinToCelsius(wetBulb(K(t), rh, pressure)) - wet)).toBeLessThan(0.01);
+          if (wet > 0.2 && dew > 0.2)
+            expect(Math.abs(kelvinToCelsius(wetBulb(K(t), rh, pressure)) - wet)).toBeLessThan(0.01);
         }
       }
     }
@@ -53,7 +62,9 @@ describe('vapour', () => {
   });
 
   it('refuses what no air can be, naming field and range', () => {
-    expect(() => saturationVapourPressure(20)).toThrowError(/air\.temperature is 20; it must be a number from 233.15/);
+    expect(() => saturationVapourPressure(20)).toThrowError(
+      /air\.temperature is 20; it must be a number from 233.15/,
+    );
     expect(() => vapourPressureDeficit(293, 50)).toThrowError(/air\.humidity is 50/);
     expect(() => dewPoint(293, 0)).toThrowError(/air\.humidity/);
     expect(() => saturationVapourPressure(NaN)).toThrowError(/NaN/);

@@ -179,7 +179,7 @@ export function crackLaw(input: CrackInput): CrackLaw | null {
     strengthRatio: curve.medium.breakStrain / strain,
     fractureLengthUm: curve.medium.fractureLengthUm,
     mixing: slip.mixing,
-    fillLeft: Math.exp(-input.coveringUm / (1.2 * s)),
+    fillLeft: Math.exp(-input.coveringUm / s),
     relaxation,
     mobilityAtGel: slip.atGel,
   };

@@ -10,17 +10,30 @@ const sealed: Ground = { kind: 'substrate', substrate: substrate('sealed'), take
 
 function film(key: MediumKey, wetUm: number, changes: Partial<FilmInput> = {}): FilmInput {
   return {
-    medium: medium(key), wetUm, dilution: 0, ground: sealed, air: dryingAir([{ from: 0, ...room() }]), laidAt: 0,
-    coveredAt: Infinity, ...changes,
+    medium: medium(key),
+    wetUm,
+    dilution: 0,
+    ground: sealed,
+    air: dryingAir([{ from: 0, ...room() }]),
+    laidAt: 0,
+    coveredAt: Infinity,
+    ...changes,
   };
 }
-const inAir = (t: number, rh: number, v = 0.1): Partial<FilmInput> => ({ air: dryingAir([{ from: 0, ...room(t, rh, v) }]) });
+const inAir = (t: number, rh: number, v = 0.1): Partial<FilmInput> => ({
+  air: dryingAir([{ from: 0, ...room(t, rh, v) }]),
+});
 const minutes = (states: StateTimes, key: keyof StateTimes): number => (states[key] ?? Infinity) / 60;
 const touchMin = (input: FilmInput): number => minutes(stateTimes(dryFilm(input), 294.15), 'touch');
 
 describe('drying', () => {
   it('agrees with the odex package, an adaptive Bulirsch-Stoer solver, to a thousandth of the first water', () => {
-    for (const [key, wet] of [['chalk', 90], ['crackle', 70], ['pva', 110], ['latex', 100]] as const) {
+    for (const [key, wet] of [
+      ['chalk', 90],
+      ['crackle', 70],
+      ['pva', 110],
+      ['latex', 100],
+    ] as const) {
       const input = film(key, wet);
       const m = input.medium;
       const s = m.volumeSolids * wet;
@@ -33,7 +46,8 @@ describe('drying', () => {
       solver.relativeTolerance = 1e-9;
       const rate = (_t: number, [w]: number[]): number[] => {
         const total = w! + s;
-        const d = m.diffusivityUm2S * Math.exp((m.diffusivityExponent * w!) / total) * arrhenius(30000, 294.15);
+        const d =
+          m.diffusivityUm2S * Math.exp((m.diffusivityExponent * w!) / total) * arrhenius(30000, 294.15);
         const diffusive = (((Math.PI ** 2 / 4) * d) / total ** 2) * (w! - weq);
         return [-(free * diffusive) / (free + diffusive)];
       };
@@ -54,13 +68,19 @@ describe('drying', () => {
     for (const key of MEDIUM_KEYS) {
       const states = stateTimes(dryFilm(film(key, medium(key).wetFilmUm)), 294.15);
       const order = [states.matte, states.tacky, states.touch, states.recoat, states.through, states.cured];
-      expect(order.every((t) => t !== null)).withContext(key).toBeTrue();
-      expect(order).withContext(key).toEqual([...order].sort((a, b) => a! - b!));
+      expect(order.every((t) => t !== null))
+        .withContext(key)
+        .toBeTrue();
+      expect(order)
+        .withContext(key)
+        .toEqual([...order].sort((a, b) => a! - b!));
     }
   });
 
   it('dries thick films through with the square of the thickness, once diffusion decides', () => {
-    const through = [100, 200, 400].map((h) => minutes(stateTimes(dryFilm(film('latex', h)), 294.15), 'through'));
+    const through = [100, 200, 400].map((h) =>
+      minutes(stateTimes(dryFilm(film('latex', h)), 294.15), 'through'),
+    );
     expect(through[1]! / through[0]!).toBeGreaterThan(3);
     expect(through[2]! / through[1]!).toBeGreaterThan(3.4);
     expect(through[2]! / through[1]!).toBeLessThan(4.1);
@@ -72,7 +92,9 @@ describe('drying', () => {
     expect(touchMin(film('chalk', 90, inAir(21, 0.35)))).toBeLessThan(base);
     expect(touchMin(film('chalk', 90, inAir(21, 0.5, 1)))).toBeLessThan(base);
     expect(touchMin(film('chalk', 70))).toBeLessThan(base);
-    expect(touchMin(film('chalk', 90, { ground: { ...sealed, substrate: substrate('raw-softwood') } }))).toBeLessThan(base);
+    expect(
+      touchMin(film('chalk', 90, { ground: { ...sealed, substrate: substrate('raw-softwood') } })),
+    ).toBeLessThan(base);
   });
 
   it('says when a state never comes in damp air', () => {
@@ -88,7 +110,10 @@ describe('drying', () => {
   });
 
   it('feels a change of the air from the moment it comes', () => {
-    const changing = dryingAir([{ from: 0, ...room() }, { from: 600, ...room(12, 0.85) }]);
+    const changing = dryingAir([
+      { from: 0, ...room() },
+      { from: 600, ...room(12, 0.85) },
+    ]);
     const steady = touchMin(film('chalk', 90));
     const turned = touchMin(film('chalk', 90, { air: changing }));
     expect(turned).toBeGreaterThan(steady);

@@ -4,13 +4,14 @@ import { noiseAt } from './noise';
 import { normalCdf } from './normal';
 
 describe('exact functions', () => {
-  it('meet the engine\'s own to a few last bits', () => {
+  it("meet the engine's own to a few last bits", () => {
     for (let x = -40; x <= 40; x += 0.37) {
       expect(Math.abs(exactExp(x) / Math.exp(x) - 1)).toBeLessThan(1e-14);
       expect(Math.abs(exactSin(x / 8) - Math.sin(x / 8))).toBeLessThan(1e-14);
       expect(Math.abs(exactCos(x / 8) - Math.cos(x / 8))).toBeLessThan(1e-14);
     }
-    for (const x of [1e-9, 0.2, 1, 2.7, 1e6]) expect(Math.abs(exactLn(x) - Math.log(x))).toBeLessThan(1e-14 * 20);
+    for (const x of [1e-9, 0.2, 1, 2.7, 1e6])
+      expect(Math.abs(exactLn(x) - Math.log(x))).toBeLessThan(1e-14 * 20);
   });
 
   it('round to a millionth and to powers of two', () => {
@@ -48,7 +49,11 @@ describe('noise', () => {
   };
 
   it('has the slope it says, against finite differences', () => {
-    for (const [x, y] of [[0.3, 1.7], [12.1, -4.4], [100.01, 55.5]] as const) {
+    for (const [x, y] of [
+      [0.3, 1.7],
+      [12.1, -4.4],
+      [100.01, 55.5],
+    ] as const) {
       const h = 1e-5;
       expect(at(x, y).dx).toBeCloseTo((at(x + h, y).value - at(x - h, y).value) / (2 * h), 5);
       expect(at(x, y).dy).toBeCloseTo((at(x, y + h).value - at(x, y - h).value) / (2 * h), 5);

@@ -14,21 +14,43 @@ export interface CoatOptions {
   readonly strokes?: Coat['strokes'];
 }
 
-export function coat(id: string, medium: MediumKey, thicknessUm: number, start: StartRule, options: CoatOptions = {}): Coat {
+export function coat(
+  id: string,
+  medium: MediumKey,
+  thicknessUm: number,
+  start: StartRule,
+  options: CoatOptions = {},
+): Coat {
   return {
-    id, medium, thickness: thicknessUm * 1e-6, dilution: options.dilution ?? 0, passes: options.passes ?? 2,
-    strokes: options.strokes ?? 'one-way', start,
+    id,
+    medium,
+    thickness: thicknessUm * 1e-6,
+    dilution: options.dilution ?? 0,
+    passes: options.passes ?? 2,
+    strokes: options.strokes ?? 'one-way',
+    start,
   };
 }
 
 export const FIRST: StartRule = { rule: 'at', moment: 0 };
 export const after = (wait: number): StartRule => ({ rule: 'after', wait });
-export const when = (state: 'tacky' | 'touch-dry' | 'recoat' | 'through-dry', wait = 0): StartRule => ({ rule: 'state', state, wait });
+export const when = (state: 'tacky' | 'touch-dry' | 'recoat' | 'through-dry', wait = 0): StartRule => ({
+  rule: 'state',
+  state,
+  wait,
+});
 
-export function planOf(coats: readonly Coat[], air: Air = room(), substrate: SubstrateKey = 'sealed', seed = 7): PanelPlan {
+export function planOf(
+  coats: readonly Coat[],
+  air: Air = room(),
+  substrate: SubstrateKey = 'sealed',
+  seed = 7,
+): PanelPlan {
   return {
     panel: {
-      width: 0.6, height: 0.4, substrate,
+      width: 0.6,
+      height: 0.4,
+      substrate,
       history: { handled: false, tannin: false, oldPaint: 'none', condition: 'sound' },
     },
     coats,
@@ -38,7 +60,12 @@ export function planOf(coats: readonly Coat[], air: Air = room(), substrate: Sub
 }
 
 /** Base, crackle medium, top coat at the medium's touch-dry. */
-export function overMedium(mediumUm: number, topUm: number, air: Air = room(), options: CoatOptions = {}): PanelPlan {
+export function overMedium(
+  mediumUm: number,
+  topUm: number,
+  air: Air = room(),
+  options: CoatOptions = {},
+): PanelPlan {
   return planOf(
     [
       coat('base', 'latex', 90, FIRST),
@@ -50,7 +77,13 @@ export function overMedium(mediumUm: number, topUm: number, air: Air = room(), o
 }
 
 /** Base, white glue, top coat a time after the glue. */
-export function overGlue(glueUm: number, topUm: number, wait: number, air: Air = room(), options: CoatOptions = {}): PanelPlan {
+export function overGlue(
+  glueUm: number,
+  topUm: number,
+  wait: number,
+  air: Air = room(),
+  options: CoatOptions = {},
+): PanelPlan {
   return planOf(
     [
       coat('base', 'latex', 90, FIRST),

@@ -75,13 +75,16 @@ interface Tip {
 export class Growth {
   private readonly input: FieldInput;
   private readonly segments: Segments;
-  private readonly map: StrokeMap | null;
+  private readonly map: StrokeMap;
   private readonly quality: Quality;
   /** Pull length on a ladder: steers, seeds noise and flaws, so that a small change moves no lattice. */
   private readonly ladderMm: number;
   private readonly stepMm: number;
   private readonly spacingMm: number;
   private readonly exclude: number;
+  private readonly flawScatter: number;
+  private readonly pathScatter: number;
+  private readonly flawAxis: number;
   private readonly octaves: Octave[];
   private readonly cos: Float64Array;
   private readonly sin: Float64Array;
@@ -124,6 +127,9 @@ export class Growth {
     const cell = Math.max(nearestPowerOfTwo(0.2 * this.spacingMm), 2 * this.stepMm);
     this.segments = new Segments(input, cell);
     this.exclude = Math.max(2.2 * this.ladderMm, 4 * this.stepMm);
+    this.flawScatter = FLAW_SCATTER * input.scatter;
+    this.pathScatter = PATH_SCATTER * input.scatter;
+    this.flawAxis = FLAW_AXIS * input.scatter;
     this.map = strokeMap(input, this.spacingMm);
     this.octaves = pathOctaves(0.45 * this.spacingMm, input.seed);
 
@@ -217,7 +223,7 @@ export class Growth {
       freeTips: this.tips.filter((tip) => tip.state !== 'done').length,
       junctionAngles: Float32Array.from(this.angles),
       rays: segments.rays,
-      fingerprint: fingerprint(x1, n) ^ fingerprint(y1, n),
+      fingerprint: (fingerprint(x1, n) ^ fingerprint(y1, n)) >>> 0,
     };
   }
 
@@ -237,8 +243,8 @@ export class Growth {
       if (x < margin || y < margin || x > widthMm - margin || y > heightMm - margin) continue;
       const weibull = exactExp(exactLn(-exactLn(uniform(i, seed, 3))) / WEIBULL);
       noiseAt(this.octaves, x, y, this.noise);
-      const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * FLAW_SCATTER) / WEIBULL_SCATTER;
-      const strength = Math.max(0.2, scatter * (1 + 0.15 * PATH_SCATTER * this.noise.value));
+      const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * this.flawScatter) / WEIBULL_SCATTER;
+      const strength = Math.max(0.2, scatter * (1 + 0.15 * this.pathScatter * this.noise.value));
       found.push({ x, y, strength, axis: uniform(i, seed, 4) * Math.PI, index: i });
     }
     found.sort((a, b) => a.strength - b.strength || a.index - b.index);
@@ -252,12 +258,6 @@ export class Growth {
 
   /** Reads the film's properties at a point into `pull`, `strokeA`, `strokeB`. */
   private at(x: number, y: number): void {
-    if (this.map === null) {
-      this.pull = this.input.pullLengthMm;
-      this.strokeA = 0;
-      this.strokeB = 0;
-      return;
-    }
     strokesAt(this.map, x, y, this.local);
     this.strokeA = this.local[0]!;
     this.strokeB = this.local[1]!;
@@ -360,8 +360,8 @@ export class Growth {
         tA += v * this.cos2[j]!;
         tB += v * this.sin2[j]!;
       }
-      tA = tA / 2 + FLAW_AXIS * exactCos(2 * this.siteAxis[i]!);
-      tB = tB / 2 + FLAW_AXIS * exactSin(2 * this.siteAxis[i]!);
+      tA = tA / 2 + this.flawAxis * exactCos(2 * this.siteAxis[i]!);
+      tB = tB / 2 + this.flawAxis * exactSin(2 * this.siteAxis[i]!);
       const m = Math.sqrt(tA * tA + tB * tB);
       const c2 = m > 0 ? tA / m : 1;
       const s2 = m > 0 ? tB / m : 0;
@@ -428,7 +428,7 @@ export class Growth {
     this.lookFromTip(tip, lx, ly);
     const m = Math.sqrt(this.tensorA * this.tensorA + this.tensorB * this.tensorB);
     noiseAt(this.octaves, lx, ly, this.noise);
-    let turn = -1.2 * PATH_SCATTER * MEANDER * (this.noise.dx * -tip.hy + this.noise.dy * tip.hx) * ds;
+    let turn = -1.2 * this.pathScatter * MEANDER * (this.noise.dx * -tip.hy + this.noise.dy * tip.hx) * ds;
     if (m > 1e-9 && this.tensorMean > 1e-9) {
       const c2 = this.tensorA / m;
       const nx = Math.sqrt(Math.max(0, 0.5 * (1 + c2)));
@@ -469,7 +469,7 @@ export class Growth {
     const energy = (this.load * input.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
     const tough =
       input.fractureLengthMm *
-      Math.max(0.2, 1 + 0.6 * PATH_SCATTER * this.noise.value) *
+      Math.max(0.2, 1 + 0.6 * this.pathScatter * this.noise.value) *
       this.weakness(c2, s2);
     if (energy < tough) {
       tip.state = 'arrested';

@@ -58,5 +58,6 @@ export function fieldInput(law: CrackLaw, window: FieldWindow): FieldInput {
     strain: quantise(law.strain),
     fractureLengthMm: quantise(law.fractureLengthUm / 1000),
     strokeContrast: STROKE_CONTRAST[window.strokes],
+    scatter: 1,
   };
 }

@@ -28,11 +28,13 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
   const values = new Float32Array(columns * rows * STROKE_CHANNELS);
   const long = Math.max(HAND_MM, 3 * spacingMm);
   const waver: Octave[] = [
-    { wavelength: long, weight: WAVER, seed: input.seed ^ 0x51 },
-    { wavelength: long / 3, weight: WAVER / 2, seed: input.seed ^ 0x52 },
+    { wavelength: long, weight: WAVER * input.scatter, seed: input.seed ^ 0x51 },
+    { wavelength: long / 3, weight: (WAVER / 2) * input.scatter, seed: input.seed ^ 0x52 },
   ];
   const blotch: Octave[] = [{ wavelength: long, weight: 1, seed: input.seed ^ 0x53 }];
-  const uneven: Octave[] = [{ wavelength: long * 0.8, weight: UNEVEN, seed: input.seed ^ 0x54 }];
+  const uneven: Octave[] = [
+    { wavelength: long * 0.8, weight: UNEVEN * input.scatter, seed: input.seed ^ 0x54 },
+  ];
   const sample = { value: 0, dx: 0, dy: 0 };
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {

@@ -24,6 +24,8 @@ export interface FieldInput {
   readonly strokes: Strokes;
   /** How much weaker the film is across the strokes, 0 none … 0.7. */
   readonly strokeContrast: number;
+  /** How uneven film, flaws and hand are: 1 as painted, 0 ideally even, for checks against exact solutions. */
+  readonly scatter: number;
   /** `coarse` halves the resolution and the number of flaws, for a picture that follows the hand. */
   readonly quality: 'full' | 'coarse';
 }

@@ -1,0 +1,290 @@
+import fc from 'fast-check';
+import { crackPattern, fieldInput, measureField } from '../crack';
+import { InputError } from '../errors';
+import { MEDIUM_KEYS, SUBSTRATE_KEYS } from '../media';
+import { type PanelPlan, PLAN_RANGES } from '../plan';
+import { grow } from '../testing/fields';
+import { after, coat, FIRST, overGlue, overMedium, planOf, room, when } from '../testing/plans';
+import { forecast } from './forecast';
+import { FIGURE_KEYS, figureValues, readout } from './readout';
+import { type FindingCode } from './types';
+
+const codes = (plan: PanelPlan): FindingCode[] => forecast(plan).findings.map((finding) => finding.code);
+
+const between = (range: { min: number; max: number }): fc.Arbitrary<number> =>
+  fc.double({ min: range.min, max: range.max, noNaN: true });
+const start = fc.oneof(
+  fc.record({
+    rule: fc.constant('state' as const),
+    state: fc.constantFrom('tacky' as const, 'touch-dry' as const, 'recoat' as const, 'through-dry' as const),
+    wait: fc.double({ min: 0, max: 7200, noNaN: true }),
+  }),
+  fc.record({ rule: fc.constant('after' as const), wait: fc.double({ min: 0, max: 90000, noNaN: true }) }),
+  fc.record({ rule: fc.constant('at' as const), moment: fc.double({ min: 0, max: 90000, noNaN: true }) }),
+);
+const anyCoat = fc.record({
+  medium: fc.constantFrom(...MEDIUM_KEYS),
+  thickness: between(PLAN_RANGES.thickness),
+  dilution: between(PLAN_RANGES.dilution),
+  passes: fc.integer(PLAN_RANGES.passes),
+  strokes: fc.constantFrom('one-way' as const, 'crosswise' as const, 'swirled' as const, 'dabbed' as const),
+  start,
+});
+const anyPlan: fc.Arbitrary<PanelPlan> = fc
+  .record({
+    coats: fc.array(anyCoat, { minLength: 1, maxLength: 5 }),
+    substrate: fc.constantFrom(...SUBSTRATE_KEYS),
+    temperature: between(PLAN_RANGES.temperature),
+    humidity: between(PLAN_RANGES.humidity),
+    speed: between(PLAN_RANGES.speed),
+    altitude: between(PLAN_RANGES.altitude),
+  })
+  .map(({ coats, substrate, ...air }) =>
+    planOf(
+      coats.map((c, i) => ({ ...c, id: `c${i}` })),
+      air,
+      substrate,
+    ),
+  );
+
+describe('forecast of any valid plan', () => {
+  it('gives finite figures, shares from 0 to 1, bands that hold the value, states in order', () => {
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        const result = forecast(plan);
+        for (const c of result.coats) {
+          const { laidAt, states } = c;
+          const order = [laidAt, states.touch, states.recoat, states.through, states.cured].filter(
+            (t) => t !== null,
+          );
+          expect(order.every(Number.isFinite)).toBeTrue();
+          expect([...order].sort((a, b) => a - b)).toEqual(order);
+          if (c.crack) {
+            const { pattern } = c.crack;
+            for (const share of [pattern.crackedShare, pattern.openArea, pattern.strength]) {
+              expect(share).toBeGreaterThanOrEqual(0);
+              expect(share).toBeLessThanOrEqual(1);
+            }
+            expect(Number.isFinite(pattern.spacingUm) && Number.isFinite(pattern.openingUm)).toBeTrue();
+          }
+        }
+        for (const figure of readout(plan, result).figures) {
+          if (figure.value === null) continue;
+          expect(figure.low!).toBeLessThanOrEqual(figure.value);
+          expect(figure.high!).toBeGreaterThanOrEqual(figure.value);
+        }
+      }),
+      { numRuns: 120, seed: 4 },
+    );
+  });
+
+  it('says the same twice and leaves the plan as it was', () => {
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        const before = JSON.stringify(plan);
+        expect(figureValues(forecast(plan))).toEqual(figureValues(forecast(plan)));
+        expect(JSON.stringify(plan)).toBe(before);
+      }),
+      { numRuns: 40, seed: 5 },
+    );
+  });
+
+  it('lays coats in order, whatever their rules', () => {
+    fc.assert(
+      fc.property(anyPlan, (plan) => {
+        const laid = forecast(plan).coats.map((c) => c.laidAt);
+        expect([...laid].sort((a, b) => a - b)).toEqual(laid);
+      }),
+      { numRuns: 60, seed: 6 },
+    );
+  });
+
+  it('widens the spacing with the top coat, at any air a shop can have', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 45, max: 240 }),
+        fc.integer({ min: 8, max: 36 }),
+        fc.double({ min: 0.2, max: 0.75, noNaN: true }),
+        (top, t, rh) => {
+          for (const plan of [
+            overMedium,
+            (m: number, h: number, air: ReturnType<typeof room>) => overGlue(m, h, 120, air),
+          ]) {
+            const thin = forecast(plan(100, top, room(t, rh))).coats[2]!.crack!;
+            const thick = forecast(plan(100, Math.round(top * 1.1) + 1, room(t, rh))).coats[2]!.crack!;
+            expect(thick.pattern.spacingUm).toBeGreaterThan(thin.pattern.spacingUm);
+          }
+        },
+      ),
+      { numRuns: 60, seed: 7 },
+    );
+  });
+});
+
+describe('the door of the forecast', () => {
+  const plan = overMedium(70, 60);
+  const withTop = (changes: object): PanelPlan => ({
+    ...plan,
+    coats: [plan.coats[0]!, plan.coats[1]!, { ...plan.coats[2]!, ...changes }],
+  });
+  const refused: [string, PanelPlan, RegExp][] = [
+    [
+      'thickness',
+      withTop({ thickness: 5 }),
+      /coats\[2\]\.thickness is 5; it must be a number from 0.00001 to 0.0006 m/,
+    ],
+    ['not a number', withTop({ thickness: NaN }), /coats\[2\]\.thickness is NaN/],
+    ['passes', withTop({ passes: 2.5 }), /coats\[2\]\.passes is 2.5; it must be a whole number/],
+    ['strokes', withTop({ strokes: 'zigzag' }), /one of one-way, crosswise/],
+    ['medium', withTop({ medium: 'treacle' }), /coat\.medium is treacle; it must be one of chalk/],
+    ['dilution', withTop({ dilution: -0.1 }), /coats\[2\]\.dilution/],
+    ['wait', withTop({ start: { rule: 'after', wait: -1 } }), /coats\[2\]\.start\.wait/],
+    ['state', withTop({ start: { rule: 'state', state: 'crisp', wait: 0 } }), /start\.state is crisp/],
+    ['no coats', { ...plan, coats: [] }, /coats is 0/],
+    [
+      'substrate',
+      { ...plan, panel: { ...plan.panel, substrate: 'ice' as never } },
+      /panel\.substrate is ice/,
+    ],
+    ['size', { ...plan, panel: { ...plan.panel, width: 12 } }, /panel\.width is 12/],
+    ['air', { ...plan, air: [{ from: 0, ...room(90) }] }, /air\.temperature/],
+    ['seed', { ...plan, seed: -1 }, /seed is -1/],
+  ];
+  for (const [what, bad, message] of refused) {
+    it(`refuses a bad ${what}, naming the field and what is allowed`, () => {
+      expect(() => forecast(bad)).toThrowError(InputError, message);
+    });
+  }
+});
+
+describe('what the plan says about itself', () => {
+  it('knows that the schools want opposite moments', () => {
+    expect(codes(overGlue(110, 90, 90))).toContain('glue-grabs');
+    expect(codes(overGlue(110, 90, 10))).toContain('glue-still-open');
+    expect(codes(overGlue(110, 90, 700))).toContain('glue-closing');
+    expect(codes(overGlue(110, 90, 4 * 3600))).toEqual(
+      jasmine.arrayContaining(['glue-dried', 'crackle-missing']),
+    );
+    expect(codes(overMedium(70, 60))).toContain('medium-ready');
+    const wet = planOf([
+      coat('base', 'latex', 90, FIRST),
+      coat('m', 'crackle', 70, when('recoat')),
+      coat('t', 'chalk', 60, after(60)),
+    ]);
+    expect(codes(wet)).toContain('medium-wet');
+  });
+
+  it('warns of overworking, a second coat, a thin top coat, a soft base, damp air', () => {
+    expect(codes(overGlue(110, 90, 90, room(), { passes: 5 }))).toContain('overworked');
+    const plan = overMedium(70, 60);
+    expect(codes({ ...plan, coats: [...plan.coats, coat('again', 'chalk', 80, when('recoat'))] })).toContain(
+      'second-coat-closes',
+    );
+    expect(codes(overMedium(70, 25))).toContain('too-thin');
+    expect(
+      codes(
+        planOf([
+          coat('base', 'latex', 90, FIRST),
+          coat('g', 'pva', 100, after(60)),
+          coat('t', 'latex', 80, after(60)),
+        ]),
+      ),
+    ).toContain('base-not-dry');
+    expect(codes(overMedium(70, 60, room(18, 0.86)))).toContain('damp-air');
+    expect(codes(planOf([coat('a', 'latex', 90, FIRST), coat('b', 'chalk', 80, when('recoat'))]))).toContain(
+      'paint-before-paint',
+    );
+  });
+
+  it('says when a moment never comes, and puts the coat a day later', () => {
+    const plan = planOf(
+      [coat('g', 'hide', 90, FIRST), coat('t', 'chalk', 60, when('through-dry'))],
+      room(21, 0.92),
+    );
+    const result = forecast(plan);
+    expect(result.findings).toContain(
+      jasmine.objectContaining({ code: 'start-never', level: 'stop', coatId: 't' }),
+    );
+    expect(result.coats[1]!.laidAt).toBe(86400);
+  });
+});
+
+describe('readout', () => {
+  it('names the knobs a painter would turn, with the sign the facts have', () => {
+    const spacing = readout(overGlue(110, 90, 120)).figures.find((figure) => figure.key === 'spacing')!;
+    const glue = spacing.movers.find(
+      (mover) => mover.knob.kind === 'thickness' && mover.knob.coatId === 'glue',
+    );
+    const later = readout(overGlue(110, 90, 120))
+      .figures.find((f) => f.key === 'strength')!
+      .movers.find((mover) => mover.knob.kind === 'moment');
+    expect(glue!.change!).toBeGreaterThan(0);
+    expect(later!.change!).toBeLessThan(0);
+    const sizes = spacing.movers.map((mover) => Math.abs(mover.change ?? Infinity));
+    expect([...sizes].sort((a, b) => b - a)).toEqual(sizes);
+  });
+
+  it('has a band as wide as an untried plan deserves', () => {
+    const spacing = readout(overMedium(70, 60)).figures.find((figure) => figure.key === 'spacing')!;
+    const factor = spacing.high! / spacing.value!;
+    expect(factor).toBeGreaterThan(1.4);
+    expect(factor).toBeLessThan(2.5);
+    expect(spacing.value! / spacing.low!).toBeCloseTo(factor, 6);
+  });
+
+  it('holds its peace where nothing cracks', () => {
+    const figures = readout(planOf([coat('a', 'latex', 90, FIRST)])).figures;
+    expect(figures.map((figure) => figure.key)).toEqual([...FIGURE_KEYS]);
+    expect(figures.find((figure) => figure.key === 'spacing')!.value).toBeNull();
+    expect(figures.find((figure) => figure.key === 'openArea')!.value).toBe(0);
+  });
+});
+
+describe('one physics, two speeds', () => {
+  // The field must measure what the closed form predicts, inside its 80 % band, over a grid of plans.
+  const grid: [string, PanelPlan][] = [
+    ['thin over medium', overMedium(60, 55)],
+    ['ordinary over medium', overMedium(80, 90)],
+    ['thick over medium', overMedium(150, 170)],
+    ['thin over glue', overGlue(70, 60, 120)],
+    ['ordinary over glue', overGlue(110, 90, 120)],
+    ['thick over glue', overGlue(200, 160, 60)],
+    ['late over glue', overGlue(120, 90, 600)],
+    ['hot day', overMedium(80, 90, room(30, 0.35))],
+    ['damp day', overGlue(110, 90, 120, room(14, 0.75))],
+    ['overworked', overMedium(80, 90, room(), { passes: 3 })],
+  ];
+  for (const [name, plan] of grid) {
+    it(`agrees: ${name}`, () => {
+      const { law } = forecast(plan).coats[2]!.crack!;
+      const closed = crackPattern(law);
+      const figures = readout(plan).figures;
+      const side = Math.max(20, (closed.spacingUm / 1000) * 22);
+      const field = measureField(
+        grow(
+          fieldInput(law, {
+            widthMm: side,
+            heightMm: side,
+            edges: { left: 'pinned', right: 'pinned', top: 'pinned', bottom: 'pinned' },
+            seed: 5,
+            strokes: 'crosswise',
+            quality: 'full',
+          }),
+        ),
+      );
+      const inBand = (key: 'spacing' | 'opening' | 'openArea', value: number): void => {
+        const figure = figures.find((f) => f.key === key)!;
+        expect(value).withContext(key).toBeGreaterThan(figure.low!);
+        expect(value).withContext(key).toBeLessThan(figure.high!);
+      };
+      inBand('spacing', field.spacingMm / 1000);
+      inBand('opening', field.openingMm / 1000);
+      inBand('openArea', field.openSum * 0.95);
+      // Far closer than the band asks.
+      expect(field.spacingMm / (closed.spacingUm / 1000)).toBeGreaterThan(0.85);
+      expect(field.spacingMm / (closed.spacingUm / 1000)).toBeLessThan(1.18);
+      expect(field.openingMm / (closed.openingUm / 1000)).toBeGreaterThan(0.85);
+      expect(field.openingMm / (closed.openingUm / 1000)).toBeLessThan(1.18);
+    });
+  }
+});
