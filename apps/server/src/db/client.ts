@@ -10,6 +10,8 @@ export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Database;
+  /** How often a file was flushed to the disk; null where a database server sees to it. */
+  flushes(): number | null;
   close(): Promise<void>;
 }
 
@@ -34,7 +36,8 @@ export async function openEmbedded(directory: string): Promise<OpenDatabase> {
   const release = lockDirectory(directory);
   try {
     const isNew = !existsSync(directory);
-    const client = await PGlite.create({ fs: new DurableFS(directory), startParams: START_PARAMETERS });
+    const files = new DurableFS(directory);
+    const client = await PGlite.create({ fs: files, startParams: START_PARAMETERS });
     const { drizzle } = await import('drizzle-orm/pglite');
     const { migrate } = await import('drizzle-orm/pglite/migrator');
     const db = drizzle(client, { schema });
@@ -45,6 +48,7 @@ export async function openEmbedded(directory: string): Promise<OpenDatabase> {
     }
     return {
       db,
+      flushes: () => files.flushes,
       close: async () => {
         await client.exec('CHECKPOINT');
         await client.close();
@@ -65,5 +69,5 @@ export async function openServer(url: string): Promise<OpenDatabase> {
   const pool = new pg.Pool({ connectionString: url });
   const db = drizzle(pool, { schema });
   await migrate(db, { migrationsFolder: MIGRATIONS });
-  return { db, close: () => pool.end() };
+  return { db, flushes: () => null, close: () => pool.end() };
 }

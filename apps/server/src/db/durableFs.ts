@@ -24,6 +24,9 @@ function flush(path: string): void {
  * power cut. Needs PostgreSQL started with fsync on and `wal_sync_method=fsync`: see client.ts.
  */
 export class DurableFS extends NodeFS {
+  /** How often a file was flushed to the disk since the database was opened. */
+  flushes = 0;
+
   override async init(pg: PGlite, options: Partial<PGliteOptions>): ReturnType<NodeFS['init']> {
     const result = await super.init(pg, options as Parameters<NodeFS['init']>[1]);
     const { emscriptenOpts } = result;
@@ -32,6 +35,7 @@ export class DurableFS extends NodeFS {
       (module: unknown): void => {
         const layer = (module as { NODEFS: NodeFileLayer }).NODEFS;
         layer.stream_ops.fsync = (stream): number => {
+          this.flushes++;
           if (stream.nfd === undefined) flush(layer.realPath(stream.node));
           else fsyncSync(stream.nfd);
           return 0;

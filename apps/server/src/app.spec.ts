@@ -1,0 +1,157 @@
+import { API, type Fault, type Plan, type SavedPlan, type StaleAnswer } from '@zaffet/contract';
+import { type Express } from 'express';
+import { pino } from 'pino';
+import request from 'supertest';
+import { fileURLToPath } from 'node:url';
+import { buildApp } from './app';
+import { openEmbedded, type OpenDatabase } from './db/client';
+import { loadDemo } from './demo';
+import { planNamed, scratchFolder } from './testing';
+
+const DEMO = fileURLToPath(new URL('../../../demo/plans', import.meta.url));
+const NOBODY = '00000000-0000-4000-8000-000000000000';
+
+describe('the server', () => {
+  const folder = scratchFolder();
+  let database: OpenDatabase;
+  let app: Express;
+
+  beforeAll(async () => {
+    database = await openEmbedded(folder.path);
+    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), webDirectory: folder.path });
+  }, 60000);
+  afterAll(async () => {
+    await database.close();
+    folder.remove();
+  });
+
+  const create = async (plan: Plan): Promise<SavedPlan> =>
+    (await request(app).post(API.plans).send(plan).expect(201)).body as SavedPlan;
+  const read = async (id: string): Promise<SavedPlan> =>
+    (await request(app).get(API.plan(id)).expect(200)).body as SavedPlan;
+
+  it('keeps a plan and gives it back unchanged', async () => {
+    const plan = planNamed('Lamp shelf');
+    const saved = await create(plan);
+    expect(saved.revision).toBe(1);
+    const again = await read(saved.id);
+    expect(again.plan).toEqual(plan);
+    expect(Date.parse(again.savedAt)).not.toBeNaN();
+  });
+
+  it('saves over the revision it started from and counts on', async () => {
+    const saved = await create(planNamed('One'));
+    const plan = { ...saved.plan, name: 'Two' };
+    const answer = await request(app).put(API.plan(saved.id)).send({ revision: 1, plan }).expect(200);
+    expect((answer.body as SavedPlan).revision).toBe(2);
+    expect((await read(saved.id)).name).toBe('Two');
+  });
+
+  it('refuses a stale save with what stands there, and changes nothing', async () => {
+    const saved = await create(planNamed('First'));
+    await request(app)
+      .put(API.plan(saved.id))
+      .send({ revision: 1, plan: { ...saved.plan, name: 'Theirs' } })
+      .expect(200);
+    const answer = await request(app)
+      .put(API.plan(saved.id))
+      .send({ revision: 1, plan: { ...saved.plan, name: 'Mine' } })
+      .expect(409);
+    expect((answer.body as Fault).code).toBe('plan.stale');
+    expect((answer.body as StaleAnswer).current).toEqual(
+      jasmine.objectContaining({ name: 'Theirs', revision: 2 }),
+    );
+    expect((await read(saved.id)).name).toBe('Theirs');
+  });
+
+  it('lets one of two saves from the same revision win', async () => {
+    const saved = await create(planNamed('Race'));
+    const answers = await Promise.all(
+      ['a', 'b', 'c', 'd'].map((name) =>
+        request(app)
+          .put(API.plan(saved.id))
+          .send({ revision: 1, plan: { ...saved.plan, name } }),
+      ),
+    );
+    expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409, 409]);
+    expect((await read(saved.id)).revision).toBe(2);
+  });
+
+  it('flushes to the disk before it acknowledges a save', async () => {
+    const saved = await create(planNamed('Flushed'));
+    for (let revision = 1; revision <= 5; revision++) {
+      const before = database.flushes()!;
+      await request(app).put(API.plan(saved.id)).send({ revision, plan: saved.plan }).expect(200);
+      expect(database.flushes()!).toBeGreaterThan(before);
+    }
+  });
+
+  it('lists plans, newest save first, without the removed, and brings those back', async () => {
+    const one = await create(planNamed('Old'));
+    const two = await create(planNamed('New'));
+    const ids = async (): Promise<string[]> =>
+      ((await request(app).get(API.plans).expect(200)).body as SavedPlan[]).map((plan) => plan.id);
+    expect((await ids()).indexOf(two.id)).toBeLessThan((await ids()).indexOf(one.id));
+    await request(app).delete(API.plan(one.id)).expect(204);
+    expect(await ids()).not.toContain(one.id);
+    await request(app).get(API.plan(one.id)).expect(404);
+    await request(app).delete(API.plan(one.id)).expect(404);
+    await request(app).post(API.planRestore(one.id)).expect(200);
+    expect(await ids()).toContain(one.id);
+  });
+
+  it('gives the plan as a file that comes in again as the same plan', async () => {
+    const saved = await create(planNamed("Keeper's chest: lid"));
+    const file = await request(app).get(API.planFile(saved.id)).expect(200);
+    expect(file.headers['content-disposition']).toContain('keeper-s-chest-lid.zaffet.json');
+    const again = await create(JSON.parse(file.text) as Plan);
+    expect(again.plan).toEqual(saved.plan);
+  });
+
+  it('refuses a malformed plan with the field and what is allowed, and stores nothing', async () => {
+    const count = async (): Promise<number> => ((await request(app).get(API.plans)).body as unknown[]).length;
+    const before = await count();
+    const plan = planNamed('Bad');
+    const bad = { ...plan, air: { ...plan.air, humidity: 55 } };
+    const answer = await request(app).post(API.plans).send(bad).expect(400);
+    expect((answer.body as Fault).fields).toEqual([
+      { path: 'air.humidity', message: 'air.humidity is 55; it must be a number from 0.05 to 0.98.' },
+    ]);
+    expect(await count()).toBe(before);
+  });
+
+  it('answers damaged and oversized requests, unknown plans and addresses plainly', async () => {
+    const json = 'application/json';
+    const cut = await request(app).post(API.plans).set('content-type', json).send('{"a":').expect(400);
+    expect((cut.body as Fault).code).toBe('request.not-json');
+    const large = await request(app)
+      .post(API.plans)
+      .set('content-type', json)
+      .send(`"${'x'.repeat(1.2e6)}"`)
+      .expect(413);
+    expect((large.body as Fault).code).toBe('request.too-large');
+    expect(
+      ((await request(app).post(API.plans).set('content-type', json).send('null').expect(400)).body as Fault)
+        .code,
+    ).toBe('plan.not-a-plan');
+    for (const id of [NOBODY, 'nonsense', '1; drop table plans'])
+      await request(app).get(API.plan(id)).expect(404);
+    expect(((await request(app).get('/api/nothing').expect(404)).body as Fault).code).toBe(
+      'request.unknown-route',
+    );
+  });
+
+  it('answers only to its own address, and sends a strict content policy', async () => {
+    await request(app).get(API.plans).set('host', 'elsewhere.example').expect(403);
+    const policy = (await request(app).get(API.health).expect(200)).headers['content-security-policy'] ?? '';
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).not.toContain('unsafe');
+  });
+
+  it('loads the demo once', async () => {
+    expect(await loadDemo(database.db, DEMO)).toBeGreaterThan(2);
+    expect(await loadDemo(database.db, DEMO)).toBe(0);
+    const names = ((await request(app).get(API.plans)).body as SavedPlan[]).map((plan) => plan.name);
+    expect(names).toContain("Keeper's sea chest, lid");
+  });
+});

@@ -1,0 +1,75 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { run } from './main';
+import { predict } from './predict';
+
+const DEMO = fileURLToPath(new URL('../../../demo/plans/1-sea-chest-lid.json', import.meta.url));
+
+async function call(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  let out = '';
+  let err = '';
+  const code = await run(args, { out: (text) => void (out += text), err: (text) => void (err += text) });
+  return { code, out, err };
+}
+
+describe('zaffet predict', () => {
+  let folder: string;
+  beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'zaffet-cli-'))));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const file = (name: string, text: string): string => {
+    const path = join(folder, name);
+    writeFileSync(path, text);
+    return path;
+  };
+
+  it('prints the forecast of a demo plan as JSON', async () => {
+    const { code, out, err } = await call('predict', DEMO);
+    expect([code, err]).toEqual([0, '']);
+    const prediction = JSON.parse(out) as Awaited<ReturnType<typeof predict>>;
+    expect(prediction).toEqual(await predict(DEMO));
+    expect(prediction.crackedCoat).toBe('top');
+    const spacing = prediction.figures.find((figure) => figure.key === 'spacing')!;
+    expect(spacing.unit).toBe('mm');
+    expect(spacing.value!).toBeGreaterThan(spacing.low!);
+    expect(spacing.value!).toBeLessThan(spacing.high!);
+    expect(spacing.movers[0]).toMatch(/: [+−][\d.]+ mm$/);
+    expect(prediction.coats.map((coat) => coat.id)).toEqual(['base', 'glue', 'top']);
+    expect(Date.parse(prediction.coats[2]!.laidAt) - Date.parse(prediction.coats[1]!.laidAt)).toBe(120000);
+    expect(prediction.findings[0]!.text).toMatch(/window/i);
+  });
+
+  it('refuses a bad file with exit code 2 and every field', async () => {
+    const text = JSON.stringify({ format: 'zaffet-plan', version: 1, name: 'x' });
+    const { code, out, err } = await call('predict', file('bad.json', text));
+    expect([code, out]).toEqual([2, '']);
+    expect(err).toContain('steps is missing.');
+    expect(err).toContain('air is missing.');
+  });
+
+  it('refuses what is no file, no JSON, no plan', async () => {
+    expect(await call('predict', join(folder, 'nowhere.json'))).toEqual(
+      jasmine.objectContaining({ code: 2, out: '' }),
+    );
+    expect((await call('predict', join(folder, 'nowhere.json'))).err).toContain('there is no such file');
+    expect((await call('predict', file('cut.json', '{"format": "zaf'))).err).toContain('not readable JSON');
+    expect((await call('predict', file('other.json', '{"a": 1}'))).err).toContain('not a Zaffet plan file');
+    expect((await call('predict', folder)).code).toBe(2);
+  });
+
+  it('says how to be called', async () => {
+    for (const args of [[], ['predict'], ['dance', DEMO], ['predict', DEMO, DEMO]]) {
+      const { code, err } = await call(...args);
+      expect(code).toBe(2);
+      expect(err).toContain('usage: zaffet predict <plan file>');
+    }
+  });
+
+  it('runs as a command', () => {
+    const bin = fileURLToPath(new URL('../bin/zaffet.mjs', import.meta.url));
+    const out = execFileSync(process.execPath, [bin, 'predict', DEMO], { encoding: 'utf8' });
+    expect((JSON.parse(out) as { plan: string }).plan).toBe("Keeper's sea chest, lid");
+  });
+});

@@ -1,0 +1,8 @@
+import { newPlan } from '../plan/create';
+import { type Plan } from '../plan/types';
+
+/** A valid plan over wet glue, the same each time. */
+export function samplePlan(): Plan {
+  let next = 0;
+  return newPlan('wet-glue', 'Sample', 7, '2026-05-12T08:00:00.000Z', () => `id-${++next}`);
+}
