@@ -78,8 +78,8 @@ export function faceRequest(plan: Plan, model: PanelPlan, forecast: Forecast, lo
   const shownStep = plan.steps[Math.max(i, topPaint(forecast))] ?? step;
   const aspect = view.widthMm / view.heightMm;
   const fitsWidth = aspect >= look.columns / look.rows;
-  const columns = fitsWidth ? look.columns : Math.max(40, Math.round(look.rows * aspect));
-  const rows = fitsWidth ? Math.max(40, Math.round(look.columns / aspect)) : look.rows;
+  const columns = fitsWidth ? look.columns : Math.max(8, Math.round(look.rows * aspect));
+  const rows = fitsWidth ? Math.max(8, Math.round(look.columns / aspect)) : look.rows;
   const scale = look.halfPixels ? 0.5 : 1;
   return {
     law,

@@ -1,0 +1,60 @@
+import { computed, samplePlan } from '../testing/plan';
+import { focusOf, lanesOf, wholeOf } from './clock/lanes';
+import { stackOf } from './section/stack';
+
+describe('section', () => {
+  it('stacks the coats to scale, dry on dry, wet surface above its ground', () => {
+    const { plan, forecast } = computed(samplePlan());
+    const { slabs, totalUm } = stackOf(plan, forecast);
+    expect(slabs.map((slab) => slab.id)).toEqual(['base', 'slip', 'top']);
+    slabs.forEach((slab, i) => {
+      expect(slab.bottomUm).toBeCloseTo(slabs[i - 1]?.topUm ?? 0, 9);
+      expect(slab.topUm - slab.bottomUm).toBeCloseTo(slab.dryUm, 9);
+      expect(slab.wetTopUm - slab.bottomUm).toBe(slab.wetUm);
+    });
+    expect(totalUm).toBeCloseTo(
+      slabs.reduce((sum, slab) => sum + slab.dryUm, 0),
+      9,
+    );
+    expect(slabs.map((slab) => slab.cracked !== null)).toEqual([false, false, true]);
+    expect(slabs.map((slab) => slab.clear)).toEqual([false, true, false]);
+  });
+});
+
+describe('clock', () => {
+  const clockText = (moment: number): string => `${Math.round(moment / 60)} min`;
+
+  it('divides each lane by states that follow one another to the end', () => {
+    const { plan, forecast } = computed(samplePlan());
+    const lanes = lanesOf(plan, forecast, 50000, clockText);
+    for (const lane of lanes) {
+      expect(lane.segments[0]!.from).toBe(lane.laidAt);
+      lane.segments.forEach((segment, i) => {
+        expect(segment.to).toBeGreaterThanOrEqual(segment.from);
+        const next = lane.segments[i + 1];
+        if (next) expect(next.from).toBe(segment.to);
+      });
+    }
+  });
+
+  it('shows the window of the glue with its end, of a base without', () => {
+    const { plan, forecast } = computed(samplePlan());
+    const [base, glue, top] = lanesOf(plan, forecast, 50000, clockText);
+    expect(base!.window!.closesAt).toBeNull();
+    expect(base!.window!.label).toMatch(/^glue from/);
+    expect(glue!.window!.closesAt!).toBeGreaterThan(glue!.window!.opensAt);
+    expect(glue!.window!.label).toMatch(/^top coat \d+ min to \d+ min$/);
+    expect(top!.window).toBeNull();
+    expect(top!.firstCracksAt!).toBeGreaterThan(top!.laidAt);
+  });
+
+  it('looks at the coat that cracks, or at the whole plan', () => {
+    const { forecast } = computed(samplePlan('dried-medium'));
+    const focus = focusOf(forecast);
+    const whole = wholeOf(forecast);
+    expect(focus.from).toBeLessThan(forecast.coats[1]!.laidAt);
+    expect(focus.to).toBeGreaterThan(forecast.coats[2]!.crack!.doneAt!);
+    expect(whole.from).toBeLessThan(0);
+    expect(whole.to).toBeGreaterThan(focus.to);
+  });
+});

@@ -1,0 +1,108 @@
+import { fault, type Plan } from '@zaffet/contract';
+import { type Action } from '@ngrx/store';
+import { samplePlan, savedPlan } from '../testing/plan';
+import { PlanApi, PlanEditor } from './plan.actions';
+import { planFeature, type PlanState } from './plan.feature';
+
+const run = (...actions: Action[]): PlanState =>
+  actions.reduce<PlanState>(
+    (state, action) => planFeature.reducer(state, action),
+    planFeature.reducer(undefined, { type: 'init' }),
+  );
+const opened = PlanApi.opened({ saved: savedPlan(), draft: null });
+const thicker = (thicknessUm: number, gesture: string | null = null): Action =>
+  PlanEditor.coatChanged({ coatId: 'top', changes: { thicknessUm }, gesture });
+const planOf = (state: PlanState): Plan => state.history!.present;
+
+describe('plan state', () => {
+  it('waits to be saved after an edit, undo or redo, and not otherwise', () => {
+    expect(run(opened).save).toBe('saved');
+    expect(run(opened, thicker(123)).save).toBe('waiting');
+    expect(run(opened, PlanEditor.coatSelected({ coatId: 'top' })).save).toBe('saved');
+    expect(run(opened, PlanEditor.undoAsked()).save).toBe('saved');
+  });
+
+  it('undoes a drag as one step', () => {
+    const state = run(
+      opened,
+      thicker(110, 'drag'),
+      thicker(120, 'drag'),
+      thicker(130, 'drag'),
+      PlanEditor.gestureEnded(),
+      PlanEditor.undoAsked(),
+    );
+    expect(planOf(state)).toEqual(samplePlan());
+    expect(state.history!.future.length).toBe(1);
+  });
+
+  it('is saved only when the saved plan is still the one on the screen', () => {
+    const edited = run(opened, thicker(120));
+    const summary = { id: 'plan-1', name: 'Sample', revision: 2, savedAt: '2026-05-12T09:00:00.000Z' };
+    const plan = planOf(edited);
+    const saved = planFeature.reducer(edited, PlanApi.saved({ summary, plan }));
+    expect([saved.save, saved.revision]).toEqual(['saved', 2]);
+    const moved = planFeature.reducer(edited, thicker(125));
+    expect(planFeature.reducer(moved, PlanApi.saved({ summary, plan })).save).toBe('waiting');
+  });
+
+  it('takes up a draft that grew from what the server has', () => {
+    const draft = { plan: { ...samplePlan(), name: 'Typed before the crash' }, revision: 1 };
+    const state = run(PlanApi.opened({ saved: savedPlan(), draft }));
+    expect(planOf(state).name).toBe('Typed before the crash');
+    expect(state.save).toBe('waiting');
+    expect(planOf(planFeature.reducer(state, PlanEditor.undoAsked())).name).toBe('Sample');
+  });
+
+  it('keeps mine and theirs apart until the person chooses', () => {
+    const theirs = savedPlan({ ...samplePlan(), name: 'Theirs' }, 5);
+    const mine = { ...samplePlan(), name: 'Mine' };
+    const stale = run(PlanApi.opened({ saved: theirs, draft: { plan: mine, revision: 1 } }));
+    expect([stale.save, planOf(stale).name, stale.theirs!.name]).toEqual(['stale', 'Mine', 'Theirs']);
+    // An edit meanwhile is kept, and still not saved over theirs.
+    expect(planFeature.reducer(stale, thicker(99)).save).toBe('stale');
+    const kept = planFeature.reducer(stale, PlanApi.mineKept());
+    expect([kept.save, kept.revision, planOf(kept).name]).toEqual(['waiting', 5, 'Mine']);
+    const taken = planFeature.reducer(stale, PlanApi.theirsTaken());
+    expect([taken.save, taken.revision, planOf(taken).name]).toEqual(['saved', 5, 'Theirs']);
+  });
+
+  it('keeps the plan when a save fails, and tries again', () => {
+    const failed = run(opened, thicker(120), PlanApi.saveFailed({ fault: fault('server.failed') }));
+    expect(failed.save).toBe('failed');
+    expect(planOf(failed).steps[2]!.thicknessUm).toBe(120);
+    expect(planFeature.reducer(failed, PlanApi.retryAsked()).save).toBe('waiting');
+  });
+
+  it('changes look, name, part, air and pattern as edits', () => {
+    const state = run(
+      opened,
+      PlanEditor.lookChanged({ changes: { spacingMm: 4 } }),
+      PlanEditor.planRenamed({ name: 'Renamed' }),
+      PlanEditor.partChanged({ changes: { widthMm: 321 }, gesture: null }),
+      PlanEditor.airChanged({ changes: { humidity: 0.6 }, gesture: null }),
+      PlanEditor.patternRerolled({ seed: 99 }),
+    );
+    const plan = planOf(state);
+    expect([
+      plan.look.spacingMm,
+      plan.name,
+      plan.piece.parts[0].widthMm,
+      plan.air.humidity,
+      plan.seed,
+    ]).toEqual([4, 'Renamed', 321, 0.6, 99]);
+    expect(state.history!.past.length).toBe(5);
+  });
+});
+
+describe('derived values', () => {
+  it('follow the plan: a thicker top coat, a wider spacing, in forecast and readout', () => {
+    const spacing = (state: PlanState): number => {
+      const figures = planFeature.selectReadout.projector(
+        planFeature.selectModel.projector(planOf(state)),
+        planFeature.selectForecast.projector(planFeature.selectModel.projector(planOf(state))),
+      )!.figures;
+      return figures.find((figure) => figure.key === 'spacing')!.value!;
+    };
+    expect(spacing(run(opened, thicker(200)))).toBeGreaterThan(spacing(run(opened)));
+  });
+});

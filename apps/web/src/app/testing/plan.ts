@@ -1,0 +1,17 @@
+import { newPlan, type Plan, type SavedPlan, type School, toModel } from '@zaffet/contract';
+import { forecast, type Forecast, type PanelPlan } from '@zaffet/core';
+
+/** A plan with ids `base`, `slip`, `top`; the same each time. */
+export function samplePlan(school: School = 'wet-glue'): Plan {
+  const ids = ['panel', 'base', 'slip', 'top'];
+  return newPlan(school, 'Sample', 7, '2026-05-12T08:00:00.000Z', () => ids.shift()!);
+}
+
+export function savedPlan(plan: Plan = samplePlan(), revision = 1): SavedPlan {
+  return { id: 'plan-1', name: plan.name, revision, savedAt: '2026-05-12T08:00:00.000Z', plan };
+}
+
+export function computed(plan: Plan): { plan: Plan; model: PanelPlan; forecast: Forecast } {
+  const model = toModel(plan);
+  return { plan, model, forecast: forecast(model) };
+}

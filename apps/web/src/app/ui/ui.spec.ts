@@ -1,0 +1,96 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { type ComponentFixture, TestBed } from '@angular/core/testing';
+import { LIMITS } from '@zaffet/contract';
+import { Band } from './band';
+import { NumberField } from './number-field';
+
+function fieldOf(inputs: Record<string, unknown>): {
+  fixture: ComponentFixture<NumberField>;
+  box: HTMLInputElement;
+  given: (number | null)[];
+} {
+  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+  const fixture = TestBed.createComponent(NumberField);
+  const all = { label: 'Wet film thickness', value: 90, limit: LIMITS.thicknessUm, ...inputs };
+  for (const [key, value] of Object.entries(all)) fixture.componentRef.setInput(key, value);
+  const given: (number | null)[] = [];
+  fixture.componentInstance.changed.subscribe((value) => given.push(value));
+  fixture.detectChanges();
+  return { fixture, box: (fixture.nativeElement as HTMLElement).querySelector('input')!, given };
+}
+
+function type(box: HTMLInputElement, text: string): void {
+  box.value = text;
+  box.dispatchEvent(new Event('input'));
+  box.dispatchEvent(new Event('change'));
+}
+
+describe('number field', () => {
+  it('shows value and unit, and gives a new value when it is left', () => {
+    const { fixture, box, given } = fieldOf({});
+    expect(box.value).toBe('90');
+    expect((fixture.nativeElement as HTMLElement).textContent).toContain('µm');
+    type(box, '120,5');
+    expect(given).toEqual([120.5]);
+  });
+
+  it('keeps what was typed out of range, says what is allowed, and gives nothing', () => {
+    const { fixture, box, given } = fieldOf({});
+    for (const text of ['9999', 'thick', '']) {
+      type(box, text);
+      fixture.detectChanges();
+      expect(box.value).toBe(text);
+      expect((fixture.nativeElement as HTMLElement).querySelector('[role=alert]')!.textContent).toContain(
+        '10 to 600 µm',
+      );
+    }
+    expect(given).toEqual([]);
+  });
+
+  it('turns the value into the shown unit and back', () => {
+    const { box, given } = fieldOf({ value: 0.25, limit: LIMITS.dilution, factor: 100, unit: '%' });
+    expect(box.value).toBe('25');
+    type(box, '40');
+    expect(given).toEqual([0.4]);
+  });
+
+  it('steps with the arrow keys and stays inside', () => {
+    const { box, given } = fieldOf({ value: 600 });
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown' }));
+    expect(given).toEqual([599]);
+  });
+
+  it('may be empty where a wish may be missing', () => {
+    const { box, given } = fieldOf({ value: 3, limit: LIMITS.spacingMm, optional: true });
+    type(box, '');
+    expect(given).toEqual([null]);
+  });
+});
+
+describe('band', () => {
+  function bandOf(inputs: Record<string, unknown>): SVGElement {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(Band);
+    for (const [key, value] of Object.entries({ value: 4, low: 2, high: 8, from: 1, to: 16, ...inputs }))
+      fixture.componentRef.setInput(key, value);
+    fixture.detectChanges();
+    return (fixture.nativeElement as HTMLElement).querySelector('svg')!;
+  }
+  const at = (svg: SVGElement, selector: string, attribute: string): number =>
+    Number(svg.querySelector(selector)!.getAttribute(attribute));
+
+  it('puts the value in its band on a logarithmic bar', () => {
+    const svg = bandOf({});
+    expect(at(svg, '.value', 'x') + 1.5).toBeCloseTo(120, 3);
+    expect(at(svg, '.band', 'x')).toBeCloseTo(60, 3);
+    expect(at(svg, '.band', 'width')).toBeCloseTo(120, 3);
+    expect(svg.querySelector('.wanted')).toBeNull();
+  });
+
+  it('marks a wish, and shows nothing where there is no value', () => {
+    expect(bandOf({ wanted: 8 }).querySelector('.wanted')!.getAttribute('d')).toContain('M175');
+    TestBed.resetTestingModule();
+    expect(bandOf({ value: null }).querySelector('.value')).toBeNull();
+  });
+});

@@ -1,0 +1,98 @@
+import { Growth } from '@zaffet/core';
+import { FINGERPRINT, FINGERPRINT_INPUT } from '../../../../../packages/core/src/testing/fields';
+import { computed, samplePlan } from '../testing/plan';
+import { FaceClient } from './face.client';
+import { faceRequest, type FaceLook, openingAt, rgbOf } from './face-request';
+
+const LOOK: FaceLook = {
+  view: 'close',
+  columns: 200,
+  rows: 150,
+  quality: 'full',
+  halfPixels: false,
+  raking: 0.5,
+  age: null,
+};
+
+describe('face request', () => {
+  it("asks for what the forecast says, in the plan's colours", () => {
+    const { plan, model, forecast } = computed(samplePlan());
+    const request = faceRequest(plan, model, forecast, LOOK);
+    expect(request.law).toBe(forecast.coats[2]!.crack!.law);
+    expect(request.finish.top).toEqual(rgbOf(plan.steps[2]!.colour));
+    expect(request.finish.below).toEqual(rgbOf(plan.steps[0]!.colour));
+    expect(request.view.widthMm).toBeCloseTo(60);
+    expect(request.openingShare).toBe(1);
+  });
+
+  it('draws a plain coat where nothing cracks', () => {
+    const plan = samplePlan();
+    const { model, forecast } = computed({ ...plan, steps: plan.steps.slice(0, 1) });
+    const request = faceRequest({ ...plan, steps: plan.steps.slice(0, 1) }, model, forecast, LOOK);
+    expect([request.law, request.openingShare]).toEqual([null, null]);
+  });
+
+  it('keeps the aspect of a narrow panel', () => {
+    const plan = samplePlan();
+    const rail = {
+      ...plan,
+      piece: {
+        ...plan.piece,
+        parts: [{ ...plan.piece.parts[0], widthMm: 900, heightMm: 90 }] as typeof plan.piece.parts,
+      },
+    };
+    const { model, forecast } = computed(rail);
+    const request = faceRequest(rail, model, forecast, { ...LOOK, view: 'whole' });
+    expect(request.columns / request.rows).toBeCloseTo(request.view.widthMm / request.view.heightMm, 0);
+  });
+
+  it('opens the cracks over time, from none to the end', () => {
+    const { forecast } = computed(samplePlan());
+    const crack = forecast.coats[2]!.crack!;
+    const first = crack.firstAt! - forecast.coats[2]!.laidAt;
+    expect(openingAt(forecast, first - 5)).toBeNull();
+    const shares = [first + 1, first + 300, first + 900, first + 1e5].map((age) => openingAt(forecast, age)!);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+    expect(shares.at(-1)).toBe(1);
+  });
+});
+
+describe('the field in this browser', () => {
+  it("is bit for bit the one the core's own suite grows", () => {
+    const growth = new Growth(FINGERPRINT_INPUT);
+    while (growth.step());
+    expect(growth.result().fingerprint).toBe(FINGERPRINT);
+  });
+});
+
+describe('face worker', () => {
+  const { plan, model, forecast } = computed(samplePlan());
+  const request = faceRequest(plan, model, forecast, LOOK);
+
+  it('draws a picture off the page and measures it', async () => {
+    const answer = await new FaceClient().draw(request);
+    if (answer.outcome !== 'done') throw new Error('overtaken');
+    expect(answer.rgba.length).toBe(request.columns * request.rows * 4);
+    const predicted = forecast.coats[2]!.crack!.pattern.spacingUm / 1000;
+    expect(answer.figures!.spacingMm / predicted).toBeGreaterThan(0.75);
+    expect(answer.figures!.spacingMm / predicted).toBeLessThan(1.35);
+  });
+
+  it('lets a newer request overtake an older one, and reports progress', async () => {
+    const client = new FaceClient();
+    const large = { ...request, view: { ...request.view, widthMm: 260, heightMm: 200 } };
+    const heard: number[] = [];
+    const older = client.draw(large, (share) => heard.push(share));
+    await new Promise((resolve) => setTimeout(resolve, 150));
+    const newer = client.draw({ ...request, seed: 3 });
+    expect((await older).outcome).toBe('overtaken');
+    expect((await newer).outcome).toBe('done');
+    expect(heard.every((share) => share > 0 && share < 1)).toBeTrue();
+  });
+
+  it('tells how the crackle depends on the moment, as the school has it', async () => {
+    const strengths = await new FaceClient().moments({ plan: model, coatIndex: 2, waits: [60, 900, 20000] });
+    expect([...strengths].sort((a, b) => b - a)).toEqual(strengths);
+    expect(strengths[2]).toBeLessThan(0.05);
+  });
+});
