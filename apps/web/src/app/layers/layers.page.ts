@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { planFeature } from '../plan/plan.feature';
+import { FaceClient } from '../workers/face.client';
 import { CoatCard } from './coat-card/coat-card';
 import { ClockView } from './clock/clock-view';
 import { FaceView } from './face/face-view';
@@ -11,6 +12,7 @@ import { SectionView } from './section/section-view';
 @Component({
   selector: 'zf-layers-page',
   imports: [ClockView, CoatCard, FaceView, ReadoutView, SectionView],
+  providers: [FaceClient],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 class="visually-hidden">Layers</h1>

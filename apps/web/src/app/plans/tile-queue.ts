@@ -3,7 +3,7 @@ import { FaceClient } from '../workers/face.client';
 import { type FaceAnswer, type FaceRequest } from '../workers/messages';
 
 /** Draws tiles one after another: the worker serves its newest request, so tiles must not overtake each other. */
-@Injectable({ providedIn: 'root' })
+@Injectable()
 export class TileQueue {
   private readonly faces = inject(FaceClient);
   private last: Promise<unknown> = Promise.resolve();

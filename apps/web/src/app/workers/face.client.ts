@@ -1,16 +1,23 @@
-import { Injectable } from '@angular/core';
+import { Injectable, type OnDestroy } from '@angular/core';
 import { proxy, type Remote, wrap } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 
-/** The page's end of the face worker, started when first asked. */
-@Injectable({ providedIn: 'root' })
-export class FaceClient {
+/**
+ * A page's end of a face worker of its own, started when first asked and stopped with the page: what one page still
+ * wants drawn must not overtake the next.
+ */
+@Injectable()
+export class FaceClient implements OnDestroy {
+  private thread: Worker | null = null;
   private remote: Remote<FaceWorker> | null = null;
 
+  ngOnDestroy(): void {
+    this.thread?.terminate();
+  }
+
   private get worker(): Remote<FaceWorker> {
-    this.remote ??= wrap<FaceWorker>(
-      new Worker(new URL('./face.worker', import.meta.url), { type: 'module' }),
-    );
+    this.thread ??= new Worker(new URL('./face.worker', import.meta.url), { type: 'module' });
+    this.remote ??= wrap<FaceWorker>(this.thread);
     return this.remote;
   }
 

@@ -272,7 +272,9 @@ export class ClockView {
     const by = steps[event.key];
     if (by === undefined || lane.index === 0) return;
     event.preventDefault();
-    this.put(lane.id, this.waitMin(lane) + by, `start ${lane.id} keys`);
+    // Keys come faster than the page draws: count from where the coat is now, not from where it was drawn.
+    const now = this.lanes()[lane.index] ?? lane;
+    this.put(lane.id, this.waitMin(now) + by, `start ${lane.id} keys`);
   }
 
   private put(coatId: string, wait: number, gesture: string): void {

@@ -154,8 +154,11 @@ export class SectionView {
     };
     const by = steps[event.key];
     if (event.key === 'Enter') this.select(slab.id);
-    else if (by !== undefined) this.lay(slab.id, slab.wetUm + by, `thickness ${slab.id} keys`);
-    else return;
+    else if (by !== undefined) {
+      // Keys come faster than the page draws: count from how thick the coat is now.
+      const now = this.stack()?.slabs.find(({ id }) => id === slab.id) ?? slab;
+      this.lay(slab.id, now.wetUm + by, `thickness ${slab.id} keys`);
+    } else return;
     event.preventDefault();
   }
 

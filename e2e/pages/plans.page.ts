@@ -1,0 +1,27 @@
+import { type Page } from '@playwright/test';
+
+/** The list of plans. */
+export class PlansPage {
+  constructor(readonly page: Page) {}
+
+  async open(): Promise<void> {
+    await this.page.goto('/plans');
+  }
+
+  async begin(school: 'Over wet white glue' | 'Over dried crackle medium'): Promise<void> {
+    await this.page.getByRole('button', { name: 'New plan', exact: true }).click();
+    await this.page.getByRole('menuitem', { name: school }).click();
+    await this.page.waitForURL(/\/plan\/.+\/layers/);
+  }
+
+  async openPlan(name: string): Promise<void> {
+    await this.page.getByRole('link', { name }).click();
+    await this.page.waitForURL(/\/plan\/.+\/layers/);
+  }
+
+  async bringIn(name: string, content: string): Promise<void> {
+    await this.page
+      .getByLabel('Plan file to bring in')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+  }
+}

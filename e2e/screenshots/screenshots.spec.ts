@@ -1,0 +1,40 @@
+import { fileURLToPath } from 'node:url';
+import { test } from '@playwright/test';
+import { LayersPage } from '../pages/layers.page';
+import { PlansPage } from '../pages/plans.page';
+
+const file = (name: string): string =>
+  fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url));
+
+test('the main views', async ({ page }) => {
+  const plans = new PlansPage(page);
+  const layers = new LayersPage(page);
+  await plans.open();
+  await page.waitForFunction(() => document.querySelectorAll('canvas[data-quality="full"]').length >= 4);
+  await page.screenshot({ path: file('plans') });
+
+  await plans.openPlan("Keeper's sea chest, lid");
+  await layers.finePicture();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('layers-wet-glue') });
+
+  await page.getByRole('link', { name: 'Piece', exact: true }).click();
+  await page.waitForURL(/piece$/);
+  await page.waitForTimeout(300);
+  await page.screenshot({ path: file('piece') });
+
+  await plans.open();
+  await plans.openPlan('Wash stand, splash board');
+  await layers.finePicture();
+  await page.getByRole('button', { name: /Shoal/ }).click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('layers-coat') });
+
+  await plans.open();
+  await plans.openPlan('Shutters, inner face');
+  await page.getByRole('radio', { name: 'Close' }).click();
+  await page.getByRole('radio', { name: 'Whole plan' }).click();
+  await layers.finePicture();
+  await page.waitForTimeout(1200);
+  await page.screenshot({ path: file('layers-close') });
+});
