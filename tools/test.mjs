@@ -50,7 +50,7 @@ const SUITES = [
     ],
     counts.exit,
   ],
-  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server', 'e2e', 'tools'].map((project) => [
+  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server', 'e2e', 'tsconfig.checks.json'].map((project) => [
     `types ${project}`,
     [bin('typescript/bin/tsc'), '-p', project],
     counts.exit,
