@@ -14,8 +14,9 @@ export interface RasterWindow {
   readonly torn?: Float32Array;
 }
 
-/** Edges wander by this share of the opening; assumed, by eye. */
+/** Edges wander by this share of the opening, at most by so many mm; assumed, by eye. */
 const TORN_SHARE = 0.17;
+const TORN_MM = 0.07;
 /** A crack just born stands this much open, of its opening at the end. */
 const BORN_OPEN = 0.25;
 
@@ -60,8 +61,8 @@ export function rasterise(field: CrackField, window: RasterWindow): CrackRaster 
         const at = row * columns + column;
         let width = wStart + along * (wEnd - wStart);
         if (torn) {
-          const wander = 1 + TORN_SHARE * torn[at]!;
-          width *= wander < 0.6 ? 0.6 : wander > 1.45 ? 1.45 : wander;
+          const most = Math.min(TORN_SHARE * width, TORN_MM);
+          width += most * Math.min(2, Math.max(-2, torn[at]!));
         }
         const reach = 0.5 * width + 0.5 * pitchMm;
         const d2 = dx * dx + dy * dy;

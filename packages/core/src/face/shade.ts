@@ -12,9 +12,9 @@ import { type CrackRaster, type Finish, type Rgb } from './types';
 const LIGHT_X = -0.62;
 const LIGHT_Y = -0.78;
 /** How much the relief is raised for the eye: true slopes of paint films are too small to see at arm's length. */
-const RAISE = 5;
+const RAISE = 4.2;
 /** Rims of islands lift by this share of the film thickness. */
-const CURL = 0.55;
+const CURL = 0.4;
 /** The medium left in a crack darkens and deepens the colour below. */
 const CRACK_DEPTH = 0.2;
 

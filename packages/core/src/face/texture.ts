@@ -91,15 +91,15 @@ export function brushRelief(
       for (let i = 0; i < ridges.length; i++) ridges[i] = ridges[i]! + blend[i]! * (upright[i]! - ridges[i]!);
     }
   }
-  for (let i = 0; i < ridges.length; i++) ridges[i] = 0.16 * ridges[i]! + 0.1 * unevenness[i]!;
+  for (let i = 0; i < ridges.length; i++) ridges[i] = 0.21 * ridges[i]! + 0.1 * unevenness[i]!;
   return ridges;
 }
 
 /** How a torn edge wanders, about 0 with root mean square near 1: paint tears along its grain, never in a clean line. */
 export function tornEdge(columns: number, rows: number, pitchMm: number, seed: number): Float32Array {
   const octaves: Octave[] = [
-    { wavelength: Math.max(0.35, 2 * pitchMm), weight: 0.7, seed: seed ^ 0x31 },
-    { wavelength: 1.3, weight: 0.7, seed: seed ^ 0x32 },
+    { wavelength: Math.max(0.45, 2 * pitchMm), weight: 0.5, seed: seed ^ 0x31 },
+    { wavelength: 1.9, weight: 0.85, seed: seed ^ 0x32 },
   ];
   const s = { value: 0, dx: 0, dy: 0 };
   return filled(columns, rows, pitchMm, 2, 2, (x, y) => {

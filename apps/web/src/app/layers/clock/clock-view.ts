@@ -129,16 +129,12 @@ export class ClockView {
       ...samples.filter((s) => s.at > from && s.at < to),
       { ...now(to), at: to },
     ];
-    const path = (
-      value: (sample: typeof first) => number,
-      least: number,
-      base: number,
-    ): { d: string; y: number } => {
+    const path = (value: (sample: typeof first) => number, least: number, base: number): string => {
       const scale = rangeOf(seen.map(value), least);
       const y = (sample: typeof first): number =>
         base - ((value(sample) - scale.from) / (scale.to - scale.from)) * 11;
       const shape = line<typeof first>((s) => this.x(s.at), y).curve(curveStepAfter);
-      return { d: shape(seen) ?? '', y: y(seen.at(-1)!) };
+      return shape(seen) ?? '';
     };
     const end = seen.at(-1)!;
     return {
