@@ -50,11 +50,9 @@ const SUITES = [
     ],
     counts.exit,
   ],
-  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server', 'e2e', 'tsconfig.checks.json'].map((project) => [
-    `types ${project}`,
-    [bin('typescript/bin/tsc'), '-p', project],
-    counts.exit,
-  ]),
+  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server', 'e2e', 'tsconfig.checks.json'].map(
+    (project) => [`types ${project}`, [bin('typescript/bin/tsc'), '-p', project], counts.exit],
+  ),
   ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server'].map((project) => [
     project.split('/')[1],
     jasmine(project),
