@@ -43,7 +43,7 @@ module.exports = {
   options: {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: 'tools/tsconfig.imports.json' },
+    tsConfig: { fileName: 'tsconfig.imports.json' },
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['types', 'import', 'default'] },
   },
 };

@@ -1,6 +1,15 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { API, ERRORS, type Fault, fault, type Plan, type PlanSummary, type SavedPlan, type StaleAnswer } from '@zaffet/contract';
+import {
+  API,
+  ERRORS,
+  type Fault,
+  fault,
+  type Plan,
+  type PlanSummary,
+  type SavedPlan,
+  type StaleAnswer,
+} from '@zaffet/contract';
 import { type Observable } from 'rxjs';
 
 /** The server's plans, typed by the contract. */
@@ -31,8 +40,13 @@ export class PlansApi {
 /** The fault an answer carries, or a plain one when the server could not be reached. */
 export function faultOf(error: unknown): Fault {
   const body: unknown = error instanceof HttpErrorResponse ? error.error : null;
-  if (typeof body === 'object' && body !== null && 'code' in body && String(body.code) in ERRORS) return body as Fault;
-  return { ...fault('server.failed'), message: 'Zaffet cannot be reached. What you have on the screen is kept; it is saved when Zaffet answers again.' };
+  if (typeof body === 'object' && body !== null && 'code' in body && String(body.code) in ERRORS)
+    return body as Fault;
+  return {
+    ...fault('server.failed'),
+    message:
+      'Zaffet cannot be reached. What you have on the screen is kept; it is saved when Zaffet answers again.',
+  };
 }
 
 /** What stands on the server, when a save was refused as stale. */
