@@ -67,6 +67,11 @@ describe('reading a plan', () => {
       ],
       /in order of time/,
     ],
+    [
+      'steps.2.start',
+      { rule: 'at', at: '2027-05-12T08:00:00Z' },
+      /^steps\.2\.start\.at is more than 14 days after the plan's start/m,
+    ],
     ['startsAt', 'tomorrow', /must be a date and time such as/],
     ['name', '', /name is empty/],
     ['name', 'x'.repeat(200), /name is too long; at most 120/],

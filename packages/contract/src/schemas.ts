@@ -77,6 +77,16 @@ const air = Joi.object({
 
 const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(null);
 
+/** A coat's own instant lies in the plan's days. */
+const withinPlan: Joi.CustomValidator<Plan> = (plan, helpers) => {
+  const i = plan.steps.findIndex((step) => {
+    if (step.start.rule !== 'at') return false;
+    const wait = (Date.parse(step.start.at) - Date.parse(plan.startsAt)) / 60000;
+    return wait > LIMITS.waitMin.max;
+  });
+  return i < 0 ? plan : helpers.error('start.late', { at: `steps.${i}.start.at` });
+};
+
 const planSchema = Joi.object<Plan>({
   format: oneOf([PLAN_FORMAT]),
   version: Joi.number().valid(PLAN_VERSION).required(),
@@ -87,7 +97,9 @@ const planSchema = Joi.object<Plan>({
   look: Joi.object({ spacingMm: wanted('spacingMm'), openingMm: wanted('openingMm') }).required(),
   steps: Joi.array().items(coat).min(LIMITS.coats.min).max(LIMITS.coats.max).unique('id').required(),
   air,
-}).required();
+})
+  .required()
+  .custom(withinPlan);
 
 const saveSchema = Joi.object<SaveRequest>({
   revision: Joi.number().strict().integer().min(1).required(),
@@ -154,6 +166,13 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
         path,
         message: `${path} has ${Array.isArray(value) ? value.length : 'the wrong number of'} entries; allowed is ${listAllowed(String(name))}.`,
       };
+    case 'start.late': {
+      const at = String(context?.['at']);
+      return {
+        path: at,
+        message: `${at} is more than ${LIMITS.waitMin.max / 1440} days after the plan's start; choose an earlier one.`,
+      };
+    }
     case 'later.rising':
       return { path, message: `${path} must be in order of time, each later than the one before.` };
     default:

@@ -9,4 +9,4 @@ export {
   valueAt,
   waterAtShare,
 } from './states';
-export { type DryingCurve, FILM_STATES, type FilmInput, type FilmState, type Ground } from './types';
+export { type DryingCurve, type FilmInput, type Ground } from './types';

@@ -50,16 +50,3 @@ export interface DryingCurve {
   /** Why the run ended. */
   readonly ended: 'dry' | 'covered' | 'in-balance' | 'horizon';
 }
-
-/** States of a coat in order; names as on the screen. */
-export const FILM_STATES = [
-  'wet',
-  'matte',
-  'tacky',
-  'skinned',
-  'touch-dry',
-  'recoat',
-  'through-dry',
-  'cured',
-] as const;
-export type FilmState = (typeof FILM_STATES)[number];

@@ -189,6 +189,13 @@ function knobsOf(plan: PanelPlan, base: Forecast): { knob: Knob; plan: PanelPlan
       })),
     });
   }
+  if (below && below.dilution < PLAN_RANGES.dilution.max) {
+    const by = Math.min(0.1, PLAN_RANGES.dilution.max - below.dilution);
+    knobs.push({
+      knob: { kind: 'dilution', coatId: below.id, by },
+      plan: withCoat(plan, i - 1, (c) => ({ ...c, dilution: c.dilution + by })),
+    });
+  }
   const passBy = top.passes < PLAN_RANGES.passes.max ? 1 : -1;
   knobs.push({
     knob: { kind: 'passes', coatId: top.id, by: passBy },

@@ -1,7 +1,10 @@
 import { exactCos, exactExp, exactLn, exactSin, nearestPowerOfTwo } from '../../numeric/exact';
-import { fingerprint, uniform } from '../../numeric/hash';
+import { fingerprint } from '../../numeric/hash';
 import { noiseAt, type Octave } from '../../numeric/noise';
 import { NUCLEATION } from '../constants';
+import { findFlaws, type Flaws } from './flaws';
+import { smoothWidths, taperFreeTip } from './finish';
+import { onLadder, pathOctaves } from './ladder';
 import { NONE, SEGMENT_STRIDE, Segments } from './segments';
 import { birthPull, edgePull, frictionFactor, stressShare } from './shearLag';
 import { strokeMap, type StrokeMap, strokesAt } from './strokes';
@@ -22,20 +25,12 @@ const FIRST_LEVEL = 0.3;
 const MAX_STEPS_PER_LEVEL = 48;
 const ALTERNATE = 4;
 const OPENING_CHECKPOINTS = 5;
-/** Scatter of flaw strengths and of the path's toughness. */
-const FLAW_SCATTER = 0.12;
+/** Scatter of the path's toughness. */
 const PATH_SCATTER = 0.3;
 const MEANDER = 0.5;
 /** Weight of a flaw's own random axis, which decides where the stress has no direction. */
 const FLAW_AXIS = 0.12;
-const WEIBULL = 8;
-/** Mean and relative scatter of a Weibull variable of that modulus. */
-const WEIBULL_MEAN = 0.942;
-const WEIBULL_SCATTER = 0.148;
 const SITE_DIRECTIONS = 4;
-/** Ratio of the plastic number, the base of the low-discrepancy sequence in two dimensions (R2). */
-const R2_X = 0.7548776662466927;
-const R2_Y = 0.5698402909980532;
 
 interface Quality {
   readonly directions: number;
@@ -82,7 +77,6 @@ export class Growth {
   private readonly stepMm: number;
   private readonly spacingMm: number;
   private readonly exclude: number;
-  private readonly flawScatter: number;
   private readonly pathScatter: number;
   private readonly flawAxis: number;
   private readonly octaves: Octave[];
@@ -99,11 +93,8 @@ export class Growth {
   private crackCount = 0;
   private joined = 0;
   private readonly angles: number[] = [];
-  // Flaws, weakest first.
-  private readonly siteX: Float64Array;
-  private readonly siteY: Float64Array;
-  private readonly siteStrength: Float64Array;
-  private readonly siteAxis: Float64Array;
+  private readonly flaws: Flaws;
+  /** Share of the final stress below which a flaw cannot start a crack, as last worked out. */
   private readonly siteBound: Float64Array;
   // Local properties of the film at the point last asked.
   private pull = 0;
@@ -127,7 +118,6 @@ export class Growth {
     const cell = Math.max(nearestPowerOfTwo(0.2 * this.spacingMm), 2 * this.stepMm);
     this.segments = new Segments(input, cell);
     this.exclude = Math.max(2.2 * this.ladderMm, 4 * this.stepMm);
-    this.flawScatter = FLAW_SCATTER * input.scatter;
     this.pathScatter = PATH_SCATTER * input.scatter;
     this.flawAxis = FLAW_AXIS * input.scatter;
     this.map = strokeMap(input, this.spacingMm);
@@ -152,12 +142,15 @@ export class Growth {
         ? 0
         : Math.floor(exactLn(this.finalRatio / FIRST_LEVEL) / exactLn(this.quality.levelFactor)) + 2;
 
-    const sites = this.flaws();
-    this.siteX = sites.x;
-    this.siteY = sites.y;
-    this.siteStrength = sites.strength;
-    this.siteAxis = sites.axis;
-    this.siteBound = new Float64Array(sites.x.length);
+    this.flaws = findFlaws(
+      input,
+      this.quality.flawDensity,
+      this.spacingMm,
+      0.25 * this.stepMm,
+      this.octaves,
+      this.pathScatter,
+    );
+    this.siteBound = new Float64Array(this.flaws.x.length);
   }
 
   /** Share of the loading done, 0 … 1. */
@@ -206,7 +199,10 @@ export class Growth {
     const previous = segments.previous.slice(0, n);
     const width = segments.width.slice(0, n);
     smoothWidths(width, previous);
-    this.taperFreeTips(width, previous);
+    for (const tip of this.tips) {
+      if (tip.state === 'done' || tip.last < 0) continue;
+      taperFreeTip(tip.last, width, previous, this.stepMm, this.input.pullLengthMm);
+    }
     return {
       input: this.input,
       count: n,
@@ -224,35 +220,6 @@ export class Growth {
       junctionAngles: Float32Array.from(this.angles),
       rays: segments.rays,
       fingerprint: (fingerprint(x1, n) ^ fingerprint(y1, n)) >>> 0,
-    };
-  }
-
-  /** Flaws: a low-discrepancy sequence with jitter, so that the first N stay put when N changes. */
-  private flaws(): { x: Float64Array; y: Float64Array; strength: Float64Array; axis: Float64Array } {
-    const { widthMm, heightMm, seed } = this.input;
-    const side = Math.max(widthMm, heightMm);
-    const wanted = (this.quality.flawDensity * side * side) / (this.spacingMm * this.spacingMm);
-    const margin = 0.25 * this.stepMm;
-    const found: { x: number; y: number; strength: number; axis: number; index: number }[] = [];
-    for (let i = 1; i <= wanted; i++) {
-      const jitter = (0.9 * side) / Math.sqrt(wanted);
-      const fx = 0.5 + i * R2_X;
-      const fy = 0.5 + i * R2_Y;
-      const x = (fx - Math.floor(fx)) * side + (uniform(i, seed, 1) - 0.5) * jitter;
-      const y = (fy - Math.floor(fy)) * side + (uniform(i, seed, 2) - 0.5) * jitter;
-      if (x < margin || y < margin || x > widthMm - margin || y > heightMm - margin) continue;
-      const weibull = exactExp(exactLn(-exactLn(uniform(i, seed, 3))) / WEIBULL);
-      noiseAt(this.octaves, x, y, this.noise);
-      const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * this.flawScatter) / WEIBULL_SCATTER;
-      const strength = Math.max(0.2, scatter * (1 + 0.15 * this.pathScatter * this.noise.value));
-      found.push({ x, y, strength, axis: uniform(i, seed, 4) * Math.PI, index: i });
-    }
-    found.sort((a, b) => a.strength - b.strength || a.index - b.index);
-    return {
-      x: Float64Array.from(found, (f) => f.x),
-      y: Float64Array.from(found, (f) => f.y),
-      strength: Float64Array.from(found, (f) => f.strength),
-      axis: Float64Array.from(found, (f) => f.axis),
     };
   }
 
@@ -334,14 +301,14 @@ export class Growth {
 
   private nucleate(): void {
     const { input, segments } = this;
-    const n = this.siteX.length;
+    const n = this.flaws.x.length;
     const strain2 = input.strain * input.strain;
     for (let i = 0; i < n; i++) {
       // Flaws are sorted: a film stressed below a flaw's strength nowhere breaks at it or at any after it.
-      if (this.siteStrength[i]! > this.load * this.finalRatio * 2.2) break;
+      if (this.flaws.strength[i]! > this.load * this.finalRatio * 2.2) break;
       if (this.siteBound[i]! > this.load) continue;
-      const x = this.siteX[i]!;
-      const y = this.siteY[i]!;
+      const x = this.flaws.x[i]!;
+      const y = this.flaws.y[i]!;
       this.at(x, y);
       const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
       // Four directions from the finer fan.
@@ -360,8 +327,8 @@ export class Growth {
         tA += v * this.cos2[j]!;
         tB += v * this.sin2[j]!;
       }
-      tA = tA / 2 + this.flawAxis * exactCos(2 * this.siteAxis[i]!);
-      tB = tB / 2 + this.flawAxis * exactSin(2 * this.siteAxis[i]!);
+      tA = tA / 2 + this.flawAxis * exactCos(2 * this.flaws.axis[i]!);
+      tB = tB / 2 + this.flawAxis * exactSin(2 * this.flaws.axis[i]!);
       const m = Math.sqrt(tA * tA + tB * tB);
       const c2 = m > 0 ? tA / m : 1;
       const s2 = m > 0 ? tB / m : 0;
@@ -373,7 +340,7 @@ export class Growth {
       const stress = stressShare(a, b, input.slipNumber) / weak;
       const energy =
         strain2 * this.pull * frictionFactor(input.slipNumber) * birthPull(a, b, input.slipNumber);
-      const forStrength = stress > 1e-6 ? this.siteStrength[i]! / (stress * this.finalRatio) : 2;
+      const forStrength = stress > 1e-6 ? this.flaws.strength[i]! / (stress * this.finalRatio) : 2;
       const forEnergy = energy > 1e-12 ? Math.sqrt((NUCLEATION * input.fractureLengthMm * weak) / energy) : 2;
       const required = forStrength > forEnergy ? forStrength : forEnergy;
       if (required > this.load) {
@@ -564,81 +531,8 @@ export class Growth {
       }
     }
   }
-
-  /** A tip that never met anything closes: w √(1 − e^(−2.2 r/ℓ)), r from the tip. */
-  private taperFreeTips(width: Float32Array, previous: Int32Array): void {
-    for (const tip of this.tips) {
-      if (tip.state === 'done' || tip.last < 0) continue;
-      let r = 0.5 * this.stepMm;
-      for (let i = tip.last; i >= 0; i = previous[i]!) {
-        const factor = Math.sqrt(1 - exactExp((-2.2 * r) / this.input.pullLengthMm));
-        if (factor > 0.98) break;
-        width[i] = width[i]! * factor;
-        r += this.stepMm;
-      }
-    }
-  }
 }
 
 function clamp(x: number, max: number): number {
   return x < 0 ? 0 : x > max ? max : x;
-}
-
-/** Quarter octaves: 1, 1.19, 1.41, 1.68, 2 … mm, times a power of two. */
-function onLadder(x: number): number {
-  const fourth = 1.189207115002721;
-  let rung = 1;
-  let value = x;
-  while (value >= 2) {
-    value *= 0.5;
-    rung *= 2;
-  }
-  while (value < 1) {
-    value *= 2;
-    rung *= 0.5;
-  }
-  let step = 1;
-  for (let i = 0; i < 4; i++) {
-    if (value < step * 1.0905077326652577) return rung * step;
-    step *= fourth;
-  }
-  return rung * 2;
-}
-
-/** Fixed wavelengths 2^e mm, weighted round the wanted one; fixed so that a change of it re-weights, not re-rolls. */
-function pathOctaves(wanted: number, seed: number): Octave[] {
-  const octaves: { wavelength: number; weight: number; seed: number }[] = [];
-  let sum = 0;
-  for (let e = -5; e <= 8; e++) {
-    let wavelength = 1;
-    for (let i = 0; i < Math.abs(e); i++) wavelength *= e < 0 ? 0.5 : 2;
-    const off = exactLn(wavelength / wanted) / exactLn(2) / 0.75;
-    const weight = exactExp(-0.5 * off * off);
-    if (weight < 0.2) continue;
-    octaves.push({ wavelength, weight, seed: seed ^ (0x1000 + e) });
-    sum += weight * weight;
-  }
-  const scale = 1 / Math.sqrt(sum);
-  return octaves.map((octave) => ({ ...octave, weight: octave.weight * scale }));
-}
-
-/** Four passes of [1 2 1]/4 along every crack. */
-function smoothWidths(width: Float32Array, previous: Int32Array): void {
-  const n = width.length;
-  const next = new Int32Array(n).fill(-1);
-  for (let i = 0; i < n; i++) {
-    const p = previous[i]!;
-    if (p >= 0) next[p] = i;
-  }
-  let from = Float32Array.from(width);
-  let to = new Float32Array(n);
-  for (let pass = 0; pass < 4; pass++) {
-    for (let i = 0; i < n; i++) {
-      const p = previous[i]! >= 0 ? previous[i]! : i;
-      const q = next[i]! >= 0 ? next[i]! : i;
-      to[i] = 0.25 * (from[p]! + 2 * from[i]! + from[q]!);
-    }
-    [from, to] = [to, from];
-  }
-  width.set(from);
 }

@@ -89,8 +89,10 @@ export class CoatCard {
   }
 
   protected changeAt(value: string): void {
-    const at = new Date(value);
-    if (!Number.isNaN(at.getTime())) this.change({ start: { rule: 'at', at: at.toISOString() } });
+    const start = Date.parse(this.plan()!.startsAt);
+    const wanted = Date.parse(value);
+    const at = new Date(Math.min(start + LIMITS.waitMin.max * 60000, Math.max(start, wanted)));
+    if (!Number.isNaN(wanted)) this.change({ start: { rule: 'at', at: at.toISOString() } });
   }
 
   protected localAt(at: string): string {

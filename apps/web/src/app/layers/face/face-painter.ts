@@ -11,6 +11,9 @@ export interface FaceWish {
 /** After the last change, the fine field is grown when nothing else was asked for this long [ms]. */
 const REST = 160;
 
+/** A growth shorter than this shows no bar [ms]. */
+const PATIENCE = 300;
+
 /**
  * Keeps the picture up with the hand: one request at a time, always the newest wish, then the fine one. Provided by
  * the Face, so that it lives and dies with it.
@@ -48,11 +51,11 @@ export class FacePainter {
 
   private async draw(request: FaceRequest, report: boolean): Promise<void> {
     try {
-      if (report) this.progress.set(0);
-      const answer = await this.client.draw(
-        request,
-        report ? (share) => this.progress.set(share) : undefined,
-      );
+      const begun = performance.now();
+      const tell = (share: number): void => {
+        if (performance.now() - begun > PATIENCE) this.progress.set(share);
+      };
+      const answer = await this.client.draw(request, report ? tell : undefined);
       if (answer.outcome === 'done') this.answer.set(answer);
       this.trouble.set(null);
     } catch {
