@@ -8,7 +8,9 @@ import { fileURLToPath } from 'node:url';
 
 const ROOT = dirname(dirname(fileURLToPath(import.meta.url)));
 const wanted = new Set(process.argv.slice(2));
-const say = (line) => process.stdout.write(`${line}\n`);
+// To the error output, so that what the command itself prints stays clean.
+const say = (line) => process.stderr.write(`${line}\n`);
+const ONTO_ERRORS = ['ignore', 2, 2];
 const path = (name) => join(ROOT, name);
 
 /** Files below a folder, in a fixed order. */
@@ -43,7 +45,7 @@ function once(stamp, inputs, done, work) {
 function npm(...args) {
   const npmCli = process.env.npm_execpath;
   const [command, first] = npmCli ? [process.execPath, [npmCli]] : ['npm', []];
-  execFileSync(command, [...first, ...args], { cwd: ROOT, stdio: 'inherit' });
+  execFileSync(command, [...first, ...args], { cwd: ROOT, stdio: ONTO_ERRORS });
 }
 
 const manifests = [
@@ -80,7 +82,7 @@ if (wanted.has('build')) {
       say('Building the web application (about half a minute) …');
       execFileSync(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build'], {
         cwd: ROOT,
-        stdio: 'inherit',
+        stdio: ONTO_ERRORS,
         env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
       });
     },
@@ -104,7 +106,7 @@ if (wanted.has('browser')) {
     say('Installing Chromium from the system packages …');
     const apt = (...args) =>
       execFileSync('apt-get', args, {
-        stdio: 'inherit',
+        stdio: ONTO_ERRORS,
         env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
       });
     apt('update', '-q');

@@ -20,11 +20,16 @@ export interface DryingAir extends AirSample {
   readonly surfaceTemperature: number;
 }
 
+/** Series worked out before: a plan is forecast many times in the same air, and its series is never changed in place. */
+const known = new WeakMap<AirSeries, DryingAir[]>();
+
 /**
  * Checks a series and works out the evaporation of every sample.
  * @throws InputError `air.samples` when empty or not rising, or the refused field of a sample
  */
-export function dryingAir(series: AirSeries): DryingAir[] {
+export function dryingAir(series: AirSeries): readonly DryingAir[] {
+  const before = known.get(series);
+  if (before !== undefined) return before;
   if (series.length === 0) {
     throw new InputError({
       code: 'air.samples',
@@ -33,7 +38,7 @@ export function dryingAir(series: AirSeries): DryingAir[] {
       allowed: 'at least one sample',
     });
   }
-  return series.map((sample, i) => {
+  const worked = series.map((sample, i) => {
     checkAir(sample);
     const until = series[i + 1]?.from ?? Infinity;
     if (!(until > sample.from)) {
@@ -47,6 +52,8 @@ export function dryingAir(series: AirSeries): DryingAir[] {
     const { rate, surfaceTemperature } = evaporation(sample);
     return { ...sample, until, evaporation: rate, surfaceTemperature };
   });
+  known.set(series, worked);
+  return worked;
 }
 
 /** Index of the sample that holds at a moment [s]. */

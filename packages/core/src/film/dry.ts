@@ -16,7 +16,7 @@ import { type DryingCurve, type FilmInput } from './types';
 const DIFFUSION_ACTIVATION = 30000;
 export const REFERENCE_TEMPERATURE = 294.15;
 /** A step may use up this share of the water still to be lost. */
-const STEP_SHARE = 0.05;
+const STEP_SHARE = 0.07;
 /** Longest drying followed [s]. */
 export const HORIZON = 14 * 86400;
 const MAX_STEPS = 4000;
@@ -37,7 +37,7 @@ export function balanceWater(bound: number, humidity: number): number {
 /**
  * Dries one coat on its ground, from laid to through-dry, covered or in balance with the air.
  *
- * Explicit midpoint rule with steps of 5 % of the water still to be lost; steps end at changes of the air, so no
+ * Explicit midpoint rule with steps of 7 % of the water still to be lost; steps end at changes of the air, so no
  * change is smeared. Kernel: its input was checked by `forecast`.
  *
  * @returns the curve, with the reason it ended

@@ -101,7 +101,7 @@ export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
   return { coats, crackedCoat, readyAt, findings: findings(coats, crackedCoat, plan) };
 }
 
-function scaledAir(air: DryingAir[], factor: number): DryingAir[] {
+function scaledAir(air: readonly DryingAir[], factor: number): readonly DryingAir[] {
   return factor === 1 ? air : air.map((sample) => ({ ...sample, evaporation: sample.evaporation * factor }));
 }
 

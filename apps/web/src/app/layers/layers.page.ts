@@ -31,8 +31,13 @@ import { SectionView } from './section/section-view';
       grid-template: minmax(0, 1fr) 246px / 300px minmax(0, 1fr) 290px;
       height: 100%;
       min-height: 640px;
-      min-width: 1020px;
+      min-width: 930px;
       background: var(--paper);
+    }
+    @media (max-width: 1150px) {
+      :host {
+        grid-template-columns: 300px minmax(0, 1fr) 258px;
+      }
     }
     .section {
       border-right: 1px solid var(--line);
