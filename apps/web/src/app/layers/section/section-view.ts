@@ -1,12 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  type ElementRef,
-  inject,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
@@ -18,6 +10,7 @@ import { newId } from '../../data/fresh';
 import { fitted } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
+import { sizeOf } from '../../ui/size-of';
 import { type Slab, stackOf } from './stack';
 
 /** Drawing area [px]: the stack stands right of its scale, over the cut panel. */
@@ -26,6 +19,8 @@ const RIGHT = 160;
 const TOP = 26;
 const GROUND = 60;
 const LABEL_HEIGHT = 50;
+/** Room the heading takes [px]. */
+const HEADER = 44;
 
 /** The stack cut through, to scale in micrometres; a surface can be dragged. */
 @Component({
@@ -40,12 +35,12 @@ export class SectionView {
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   protected readonly selectedId = this.store.selectSignal(planFeature.selectSelectedCoatId);
-  protected readonly svg = viewChild<ElementRef<SVGSVGElement>>('svg');
   protected readonly width = 300;
-  protected readonly height = 452;
+  private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 300, height: 500 });
+  protected readonly height = computed(() => Math.max(300, this.size().height - HEADER));
   protected readonly left = LEFT;
   protected readonly right = RIGHT;
-  protected readonly ground = this.height - GROUND;
+  protected readonly ground = computed(() => this.height() - GROUND);
   protected readonly limit = LIMITS.thicknessUm;
   protected readonly media = MEDIUM_KEYS;
   protected readonly mediumName = mediumName;
@@ -64,7 +59,7 @@ export class SectionView {
     const highest = Math.max(...stack.slabs.map((slab) => slab.wetTopUm), stack.totalUm);
     return this.heldTop() ?? Math.ceil((highest * 1.03) / 20) * 20;
   });
-  protected readonly y = computed(() => scaleLinear().domain([0, this.topUm()]).range([this.ground, TOP]));
+  protected readonly y = computed(() => scaleLinear().domain([0, this.topUm()]).range([this.ground(), TOP]));
   protected readonly ticks = computed(() => this.y().ticks(6));
 
   /** Labels stand at their slab, moved apart where slabs are thin. */
@@ -72,7 +67,7 @@ export class SectionView {
     const slabs = this.stack()?.slabs ?? [];
     const y = this.y();
     const rows = slabs.map((slab) => ({ slab, at: y(0.5 * (slab.bottomUm + slab.topUm)) }));
-    let floor = this.ground - 6;
+    let floor = this.ground() - 6;
     for (const row of rows) {
       row.at = Math.min(row.at, floor - LABEL_HEIGHT / 2);
       floor = row.at - LABEL_HEIGHT / 2;
@@ -115,8 +110,7 @@ export class SectionView {
     const grip = event.currentTarget as SVGElement;
     grip.setPointerCapture(event.pointerId);
     grip.focus();
-    const scale = (this.svg()?.nativeElement.getBoundingClientRect().height ?? this.height) / this.height;
-    const umPerPixel = this.topUm() / (this.ground - TOP) / scale;
+    const umPerPixel = this.topUm() / (this.ground() - TOP);
     this.heldTop.set(this.topUm());
     this.dragging = {
       id: slab.id,
