@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { run } from './main';
-import { predict } from './predict';
+import { type explainFigure, predict } from './predict';
 
 const DEMO = fileURLToPath(new URL('../../../demo/plans/1-sea-chest-lid.json', import.meta.url));
 
@@ -36,9 +36,12 @@ describe('zaffet predict', () => {
     expect(spacing.value!).toBeGreaterThan(spacing.low!);
     expect(spacing.value!).toBeLessThan(spacing.high!);
     expect(spacing.movers[0]).toMatch(/: [+−][\d.]+ mm$/);
+    expect(prediction.layers.reduce((sum, layer) => sum + layer.value!, 0)).toBeCloseTo(1, 9);
+    expect(prediction.quantities.map((q) => q.step)).toEqual(['base', 'glue', 'top']);
+    expect(prediction.hazards.every((hazard) => hazard.cautions.length > 0)).toBeTrue();
     expect(prediction.coats.map((coat) => coat.id)).toEqual(['base', 'glue', 'top']);
     expect(Date.parse(prediction.coats[2]!.laidAt) - Date.parse(prediction.coats[1]!.laidAt)).toBe(120000);
-    expect(prediction.findings[0]!.text).toMatch(/window/i);
+    expect(prediction.findings.map((finding) => finding.text).join('\n')).toMatch(/window/i);
   });
 
   it('refuses a bad file with exit code 2 and every field', async () => {
@@ -59,8 +62,21 @@ describe('zaffet predict', () => {
     expect((await call('predict', folder)).code).toBe(2);
   });
 
+  it('explains a figure by the knobs that move it, and how much of a layer is seen', async () => {
+    const { code, out } = await call('explain', DEMO, 'spacing');
+    expect(code).toBe(0);
+    const spacing = JSON.parse(out) as Awaited<ReturnType<typeof explainFigure>>;
+    expect(spacing.name).toBe('Crack spacing');
+    expect(spacing.movers.join('; ')).toMatch(/µm (glue|top coat): [+−]/);
+    const layer = JSON.parse((await call('explain', DEMO, 'base')).out) as typeof spacing;
+    expect(layer.value!).toBeGreaterThan(0.05);
+    const unknown = await call('explain', DEMO, 'charm');
+    expect([unknown.code, unknown.out]).toEqual([2, '']);
+    expect(unknown.err).toMatch(/no figure charm\. Ask for one of spacing, opening.*layer: panel, base/);
+  });
+
   it('says how to be called', async () => {
-    for (const args of [[], ['predict'], ['dance', DEMO], ['predict', DEMO, DEMO]]) {
+    for (const args of [[], ['predict'], ['dance', DEMO], ['predict', DEMO, DEMO], ['explain', DEMO]]) {
       const { code, err } = await call(...args);
       expect(code).toBe(2);
       expect(err).toContain('usage: zaffet predict <plan file>');

@@ -1,6 +1,6 @@
 import { ZaffetError } from '@zaffet/contract';
 import { InputError } from '@zaffet/core';
-import { predict } from './predict';
+import { explainFigure, predict } from './predict';
 
 export interface Output {
   out(text: string): void;
@@ -8,7 +8,10 @@ export interface Output {
 }
 
 const USAGE = `usage: zaffet predict <plan file>
-  prints the plan's forecast as JSON; see docs/predict.md
+         prints the plan's forecast as JSON
+       zaffet explain <plan file> <figure>
+         prints which knobs move one figure, or how much of one layer is seen
+see docs/predict.md
 `;
 
 /** The command was given a file it cannot use: exit code 2, with the reason on the error output. */
@@ -16,13 +19,21 @@ export const BAD_INPUT = 2;
 
 /** Runs one command. @returns the exit code: 0 done, 2 bad call or bad file */
 export async function run(args: readonly string[], output: Output): Promise<number> {
-  const [command, file, ...rest] = args;
-  if (command !== 'predict' || file === undefined || rest.length > 0) {
+  const [command, file, figure, ...rest] = args;
+  const asked =
+    file === undefined || rest.length > 0
+      ? null
+      : command === 'predict' && figure === undefined
+        ? (): Promise<unknown> => predict(file)
+        : command === 'explain' && figure !== undefined
+          ? (): Promise<unknown> => explainFigure(file, figure)
+          : null;
+  if (asked === null) {
     output.err(USAGE);
     return BAD_INPUT;
   }
   try {
-    output.out(`${JSON.stringify(await predict(file), null, 2)}\n`);
+    output.out(`${JSON.stringify(await asked(), null, 2)}\n`);
     return 0;
   } catch (error) {
     if (error instanceof ZaffetError) {

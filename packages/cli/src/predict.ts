@@ -1,14 +1,46 @@
-import { fault, findingWords, layerWord, moverText, type Plan, toModel, ZaffetError } from '@zaffet/contract';
+import {
+  fault,
+  FIGURE_WORDS,
+  findingWords,
+  hazardWords,
+  layerWord,
+  moverText,
+  type Plan,
+  toModel,
+  ZaffetError,
+} from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
 import {
   type CoatForecast,
+  explain,
+  FIGURE_KEYS,
+  type FigureKey,
+  flakeSizeClass,
+  flakingClass,
   forecast,
   type Forecast,
+  handsOn,
+  hazards,
   metresToUm,
+  type PanelPlan,
+  type Predicted,
+  quantities,
+  type Readout,
   readout,
   type StateTimes,
+  type Zone,
 } from '@zaffet/core';
 import { readFile } from 'node:fs/promises';
+
+/** A predicted value with its 80 % band and what moves it, in words. */
+export interface PredictedValue {
+  readonly key: string;
+  readonly unit: string;
+  readonly value: number | null;
+  readonly low: number | null;
+  readonly high: number | null;
+  readonly movers: readonly string[];
+}
 
 /** The forecast of a plan file as plain JSON: units in the names, instants in ISO 8601, null where nothing comes. */
 export interface Prediction {
@@ -16,13 +48,13 @@ export interface Prediction {
   readonly startsAt: string;
   readonly readyAt: string | null;
   readonly crackedCoat: string | null;
-  readonly figures: readonly {
-    key: string;
-    unit: string;
-    value: number | null;
-    low: number | null;
-    high: number | null;
-    movers: string[];
+  readonly figures: readonly PredictedValue[];
+  readonly steps: readonly {
+    id: string;
+    kind: string;
+    startsAt: string;
+    endsAt: string;
+    handsOnMin: number;
   }[];
   readonly coats: readonly {
     id: string;
@@ -32,16 +64,52 @@ export interface Prediction {
     states: Record<keyof StateTimes, string | null>;
     window: { opensAt: string; closesAt: string | null } | null;
     firstCracksAt: string | null;
+    crackedShare: number | null;
+    spacingMm: number | null;
+    openingMm: number | null;
   }[];
-  readonly findings: readonly { code: string; level: string; coat: string; text: string }[];
+  /** How much of each layer is seen, `panel` first; the shares add up to 1. */
+  readonly layers: readonly (PredictedValue & { zones: Record<Zone, number>; colour: string | null })[];
+  readonly chips: readonly {
+    belowStep: string;
+    share: number;
+    flakeMm: number;
+    flakingClass: number;
+    sizeClass: number;
+  }[];
+  readonly removals: readonly { step: string; share: number; depthUm: number; effort: number | null }[];
+  readonly meanColour: string;
+  readonly quantities: readonly {
+    step: string;
+    medium: string;
+    volumeMl: number;
+    waterMl: number;
+    powderMl: number | null;
+    massG: number;
+    spreadM2PerL: number;
+    keepsHours: number;
+    cost: number | null;
+  }[];
+  readonly findings: readonly { code: string; level: string; step: string; text: string }[];
+  readonly hazards: readonly {
+    code: string;
+    steps: readonly string[];
+    title: string;
+    cautions: readonly string[];
+  }[];
 }
 
-const UNITS: Readonly<Record<string, string>> = {
+const UNITS: Readonly<Record<FigureKey, string>> = {
   spacing: 'mm',
   opening: 'mm',
   openArea: 'fraction',
   firstCracks: 's',
   strength: 'fraction',
+  chips: 'fraction',
+  flake: 'mm',
+  worn: 'fraction',
+  gloss: 'GU',
+  contrast: 'deltaE00',
 };
 
 async function readPlan(path: string): Promise<Plan> {
@@ -70,39 +138,119 @@ export async function predict(path: string): Promise<Prediction> {
   const plan = await readPlan(path);
   const model = toModel(plan);
   const result = forecast(model);
-  return describe(plan, result, readout(model, result));
+  return describe(plan, model, result, readout(model, result));
 }
 
-function describe(plan: Plan, result: Forecast, figures: ReturnType<typeof readout>): Prediction {
+/** What one figure or layer hangs on, all its knobs in words. */
+export type Explanation = PredictedValue & { readonly name: string; readonly meaning: string };
+
+/**
+ * Explains one figure of a plan, or how much of one layer is seen.
+ * @param figure - a figure's key, a step's id, or `panel`
+ * @throws ZaffetError as `predict`, and when there is no such figure
+ */
+export async function explainFigure(path: string, figure: string): Promise<Explanation> {
+  const plan = await readPlan(path);
+  const model = toModel(plan);
+  const known = (FIGURE_KEYS as readonly string[]).includes(figure);
+  const predicted = explain(model, figure);
+  if (predicted === null) {
+    const layers = forecast(model).layers.map((layer) => layer.id);
+    throw new ZaffetError({
+      ...fault('plan.invalid'),
+      message: `There is no figure ${figure}. Ask for one of ${FIGURE_KEYS.join(', ')}, or a layer: ${layers.join(', ')}.`,
+    });
+  }
+  const key = known ? (figure as FigureKey) : 'layer';
+  return {
+    name: key === 'layer' ? layerWord(plan.steps, figure, plan.media) : FIGURE_WORDS[key].name,
+    meaning: key === 'layer' ? 'Share of the panel on which this layer is seen.' : FIGURE_WORDS[key].meaning,
+    ...valueOf(figure, key, predicted, plan),
+  };
+}
+
+function valueOf(name: string, key: FigureKey | 'layer', predicted: Predicted, plan: Plan): PredictedValue {
+  const unit = key === 'layer' ? 'fraction' : UNITS[key];
+  const scale = (value: number | null): number | null =>
+    value === null ? null : unit === 'mm' ? value * 1000 : value;
+  return {
+    key: name,
+    unit,
+    value: scale(predicted.value),
+    low: scale(predicted.low),
+    high: scale(predicted.high),
+    movers: predicted.movers.map((mover) =>
+      moverText(key, mover, (id) => layerWord(plan.steps, id, plan.media)),
+    ),
+  };
+}
+
+const tenth = (value: number): number => Math.round(value * 10) / 10;
+
+function describe(plan: Plan, model: PanelPlan, result: Forecast, figures: Readout): Prediction {
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number | null): string | null =>
     moment === null ? null : new Date(start + Math.round(moment) * 1000).toISOString();
-  const layer = (id: string): string => layerWord(plan.steps, id);
-  const scale = (key: string, value: number | null): number | null =>
-    value === null ? null : UNITS[key] === 'mm' ? value * 1000 : value;
+  const area = model.panel.width * model.panel.height;
   return {
     plan: plan.name,
     startsAt: plan.startsAt,
     readyAt: instant(result.readyAt),
     crackedCoat: result.crackedCoat === null ? null : (result.coats[result.crackedCoat]?.coat.id ?? null),
-    figures: figures.figures.map((figure) => ({
-      key: figure.key,
-      unit: UNITS[figure.key] ?? '',
-      value: scale(figure.key, figure.value),
-      low: scale(figure.key, figure.low),
-      high: scale(figure.key, figure.high),
-      movers: figure.movers.map((mover) => moverText(figure.key, mover, layer)),
+    figures: figures.figures.map((figure) => valueOf(figure.key, figure.key, figure, plan)),
+    steps: result.times.map(({ step, from, until }) => ({
+      id: step.id,
+      kind: step.kind,
+      startsAt: instant(from) ?? '',
+      endsAt: instant(until) ?? '',
+      handsOnMin: tenth(handsOn(step, area) / 60),
     })),
     coats: result.coats.map((coat) => describeCoat(coat, instant)),
+    layers: result.layers.map((layer) => ({
+      ...valueOf(
+        layer.id,
+        'layer',
+        figures.layers.find((l) => l.layerId === layer.id)!,
+        plan,
+      ),
+      zones: layer.zones,
+      colour: result.appearance.layers.find((look) => look.id === layer.id)?.seen ?? null,
+    })),
+    chips: result.chips.map((chip) => ({
+      belowStep: result.coats[chip.film]?.coat.id ?? '',
+      share: chip.share,
+      flakeMm: tenth(chip.size * 1000),
+      flakingClass: flakingClass(chip.share),
+      sizeClass: flakeSizeClass(chip.size),
+    })),
+    removals: result.removals.map((removal) => ({
+      step: removal.stepId,
+      share: removal.share,
+      depthUm: tenth(metresToUm(removal.depth)),
+      effort: removal.effort,
+    })),
+    meanColour: result.appearance.mean,
+    quantities: quantities(model, plan.prices).map((quantity) => ({
+      step: quantity.stepId,
+      medium: quantity.medium,
+      volumeMl: tenth(quantity.volume * 1e6),
+      waterMl: tenth(quantity.water * 1e6),
+      powderMl: quantity.powder === null ? null : tenth(quantity.powder * 1e6),
+      massG: tenth(quantity.mass * 1e3),
+      spreadM2PerL: tenth(quantity.spreadRate / 1000),
+      keepsHours: tenth(quantity.keeps / 3600),
+      cost: quantity.cost,
+    })),
     findings: result.findings.map((finding) => {
       const words = findingWords(finding);
       return {
         code: finding.code,
         level: finding.level,
-        coat: finding.coatId,
+        step: finding.stepId,
         text: [words.title, words.text, words.remedy].filter((part) => part !== '').join(' '),
       };
     }),
+    hazards: hazards(model).map(({ code, stepIds }) => ({ code, steps: stepIds, ...hazardWords(code) })),
   };
 }
 
@@ -111,11 +259,12 @@ function describeCoat(
   instant: (moment: number | null) => string | null,
 ): Prediction['coats'][number] {
   const { states } = coat;
+  const pattern = coat.crack?.pattern ?? null;
   return {
     id: coat.coat.id,
     medium: coat.coat.medium,
     laidAt: instant(coat.laidAt) ?? '',
-    dryThicknessUm: Math.round(metresToUm(coat.dryThickness) * 10) / 10,
+    dryThicknessUm: tenth(metresToUm(coat.dryThickness)),
     states: {
       matte: instant(states.matte),
       tacky: instant(states.tacky),
@@ -130,5 +279,8 @@ function describeCoat(
         ? null
         : { opensAt: instant(coat.window.opensAt) ?? '', closesAt: instant(coat.window.closesAt) },
     firstCracksAt: instant(coat.crack?.firstAt ?? null),
+    crackedShare: pattern?.crackedShare ?? null,
+    spacingMm: pattern === null ? null : pattern.spacingUm / 1000,
+    openingMm: pattern === null ? null : pattern.openingUm / 1000,
   };
 }

@@ -1,4 +1,19 @@
-import { MEDIUM_KEYS, START_STATES, STROKES, SUBSTRATE_KEYS } from '@zaffet/core';
+import {
+  COVERS,
+  DISTRESS_TOOLS,
+  GRITS,
+  HEAT_TOOLS,
+  MEDIUM_KEYS,
+  type MediumParameter,
+  PARAMETERS,
+  PLACES,
+  RESIST_AGENTS,
+  START_STATES,
+  STEP_KINDS,
+  STROKES,
+  SUBSTRATE_KEYS,
+  USES,
+} from '@zaffet/core';
 import Joi from 'joi';
 import { type SaveRequest } from './api';
 import { fault, type FieldFault, ZaffetError } from './errors';
@@ -29,19 +44,96 @@ const start = Joi.object({
   at: Joi.when('rule', { is: 'at', then: instant(), otherwise: Joi.forbidden() }),
 }).required();
 
-const coat = Joi.object({
-  id: id(),
-  kind: oneOf(['coat']),
-  medium: oneOf(MEDIUM_KEYS),
-  colourName: text().allow(''),
-  colour: Joi.string()
+const flag = (): Joi.BooleanSchema => Joi.boolean().strict().required();
+const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(null);
+const colour = (): Joi.StringSchema =>
+  Joi.string()
     .pattern(/^#[0-9a-f]{6}$/)
-    .required(),
+    .required();
+
+const film = {
+  id: id(),
+  start,
+  // Checked against the plan's own media as well, by `knownMedia`.
+  medium: Joi.string().required(),
+  colourName: text().allow(''),
+  colour: colour(),
   thicknessUm: number('thicknessUm'),
   dilution: number('dilution'),
   passes: whole('passes'),
   strokes: oneOf(STROKES),
-  start,
+  cover: Joi.object({ style: oneOf(COVERS), share: number('share') }).required(),
+};
+
+/** What each kind of step is made of. */
+const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
+  coat: Joi.object({
+    ...film,
+    kind: oneOf(['coat']),
+    bonding: number('bonding'),
+    lumps: flag(),
+    mixedHours: wanted('mixedHours'),
+    keptCold: flag(),
+  }),
+  seal: Joi.object({
+    ...film,
+    kind: oneOf(['seal']),
+    coats: whole('coats'),
+    buffAfterMin: wanted('buffAfterMin'),
+  }),
+  resist: Joi.object({
+    id: id(),
+    start,
+    kind: oneOf(['resist']),
+    agent: oneOf(RESIST_AGENTS),
+    thicknessUm: number('thicknessUm'),
+    share: number('share'),
+    where: oneOf(PLACES),
+  }),
+  heat: Joi.object({
+    id: id(),
+    start,
+    kind: oneOf(['heat']),
+    tool: oneOf(HEAT_TOOLS),
+    durationS: number('durationS'),
+  }),
+  rewet: Joi.object({ id: id(), start, kind: oneOf(['rewet']), amountUm: number('amountUm') }),
+  distress: Joi.object({
+    id: id(),
+    start,
+    kind: oneOf(['distress']),
+    tool: oneOf(DISTRESS_TOOLS),
+    grit: Joi.number()
+      .valid(...GRITS)
+      .required(),
+    rounds: whole('rounds'),
+    pressure: number('pressure'),
+    where: oneOf(PLACES),
+    smear: number('smear'),
+  }),
+  wipe: Joi.object({ id: id(), start, kind: oneOf(['wipe']), degrease: flag() }),
+  wait: Joi.object({ id: id(), start, kind: oneOf(['wait']), durationMin: number('durationMin') }),
+};
+const step = Joi.alternatives().conditional('.kind', {
+  switch: STEP_KINDS.map((kind) => ({ is: kind, then: STEPS[kind] })),
+  otherwise: Joi.object({ kind: oneOf(STEP_KINDS) }).unknown(),
+});
+
+const ownMedium = Joi.object({
+  key: id(),
+  name: text(),
+  like: oneOf(MEDIUM_KEYS),
+  changes: Joi.object(
+    Object.fromEntries(
+      Object.entries(PARAMETERS).map(([name, { min, max }]) => [
+        name,
+        Joi.number()
+          .strict()
+          .min(min)
+          .max(Number.isFinite(max) ? max : Number.MAX_SAFE_INTEGER),
+      ]),
+    ),
+  ).required(),
 });
 
 const part = Joi.object({
@@ -56,6 +148,8 @@ const part = Joi.object({
     oldPaint: oneOf(['none', 'known', 'unknown']),
     condition: oneOf(['sound', 'flaking']),
   }).required(),
+  flat: flag(),
+  use: oneOf(USES),
 });
 
 const air = Joi.object({
@@ -75,9 +169,20 @@ const air = Joi.object({
     }),
 }).required();
 
-const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(null);
+/** Every medium laid is a generic one or one of the plan's own, whose keys are new. */
+const knownMedia: Joi.CustomValidator<Plan> = (plan, helpers) => {
+  const keys: string[] = [...MEDIUM_KEYS];
+  for (const [i, own] of plan.media.entries()) {
+    if (keys.includes(own.key)) return helpers.error('media.taken', { at: `media.${i}.key`, key: own.key });
+    keys.push(own.key);
+  }
+  const i = plan.steps.findIndex((s) => (s.kind === 'coat' || s.kind === 'seal') && !keys.includes(s.medium));
+  const unknown = plan.steps[i];
+  if (unknown === undefined || !('medium' in unknown)) return plan;
+  return helpers.error('medium.unknown', { at: `steps.${i}.medium`, key: unknown.medium, keys });
+};
 
-/** A coat's own instant lies in the plan's days. */
+/** A step's own instant lies in the plan's days. */
 const withinPlan: Joi.CustomValidator<Plan> = (plan, helpers) => {
   const i = plan.steps.findIndex((step) => {
     if (step.start.rule !== 'at') return false;
@@ -95,10 +200,15 @@ const planSchema = Joi.object<Plan>({
   startsAt: instant(),
   piece: Joi.object({ name: text(), parts: Joi.array().items(part).length(1).required() }).required(),
   look: Joi.object({ spacingMm: wanted('spacingMm'), openingMm: wanted('openingMm') }).required(),
-  steps: Joi.array().items(coat).min(LIMITS.coats.min).max(LIMITS.coats.max).unique('id').required(),
+  steps: Joi.array().items(step).min(LIMITS.steps.min).max(LIMITS.steps.max).unique('id').required(),
   air,
+  media: Joi.array().items(ownMedium).max(LIMITS.ownMedia.max).required(),
+  prices: Joi.object()
+    .pattern(/^[A-Za-z0-9_-]{1,64}$/, number('price').optional())
+    .required(),
 })
   .required()
+  .custom(knownMedia)
   .custom(withinPlan);
 
 const saveSchema = Joi.object<SaveRequest>({
@@ -173,6 +283,18 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
         message: `${at} is more than ${LIMITS.waitMin.max / 1440} days after the plan's start; choose an earlier one.`,
       };
     }
+    case 'media.taken': {
+      const at = String(context?.['at']);
+      return {
+        path: at,
+        message: `${at} is ${shown(context?.['key'])}, which another medium has; choose a new key.`,
+      };
+    }
+    case 'medium.unknown': {
+      const at = String(context?.['at']);
+      const keys = (context?.['keys'] as string[]).join(', ');
+      return { path: at, message: `${at} is ${shown(context?.['key'])}; it must be one of ${keys}.` };
+    }
     case 'later.rising':
       return { path, message: `${path} must be in order of time, each later than the one before.` };
     default:
@@ -181,12 +303,14 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
 }
 
 function listAllowed(name: string): string {
-  if (name === 'steps') return `${LIMITS.coats.min} to ${LIMITS.coats.max}`;
+  if (name === 'steps') return `${LIMITS.steps.min} to ${LIMITS.steps.max}`;
+  if (name === 'media') return `at most ${LIMITS.ownMedia.max}`;
   if (name === 'later') return `at most ${LIMITS.later.max}`;
   return 'exactly 1';
 }
 
 function limitOf(name: string): { min: number; max: number; unit: string } | undefined {
+  if (name in PARAMETERS) return PARAMETERS[name as MediumParameter];
   if (name === 'widthMm' || name === 'heightMm') return LIMITS.sideMm;
   return (LIMITS as Record<string, { min: number; max: number; unit: string } | undefined>)[name];
 }

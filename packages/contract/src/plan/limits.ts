@@ -1,4 +1,11 @@
-import { kelvinToCelsius, metresToMm, metresToUm, PLAN_RANGES, SECONDS_PER_MINUTE } from '@zaffet/core';
+import {
+  kelvinToCelsius,
+  metresToMm,
+  metresToUm,
+  PLAN_RANGES,
+  SECONDS_PER_HOUR,
+  SECONDS_PER_MINUTE,
+} from '@zaffet/core';
 
 /** Range, step and unit of a number in a plan file, for schemas, fields and sliders alike. */
 export interface Limit {
@@ -39,7 +46,25 @@ export const LIMITS = {
   altitudeM: { ...PLAN_RANGES.altitude, step: 1, unit: 'm' },
   spacingMm: { min: 0.1, max: 100, step: 0.1, unit: 'mm' },
   openingMm: { min: 0.01, max: 10, step: 0.01, unit: 'mm' },
-  coats: { ...PLAN_RANGES.coats, step: 1, unit: '' },
+  steps: { ...PLAN_RANGES.steps, step: 1, unit: '' },
+  coats: { ...PLAN_RANGES.sealCoats, step: 1, unit: '' },
+  share: { ...PLAN_RANGES.share, step: 0.01, unit: '' },
+  bonding: { ...PLAN_RANGES.share, step: 0.05, unit: '' },
+  smear: { ...PLAN_RANGES.share, step: 0.05, unit: '' },
+  durationS: { ...PLAN_RANGES.heatDuration, step: 5, unit: 's' },
+  amountUm: {
+    min: round(metresToUm(PLAN_RANGES.rewetAmount.min)),
+    max: round(metresToUm(PLAN_RANGES.rewetAmount.max)),
+    step: 1,
+    unit: 'µm',
+  },
+  rounds: { ...PLAN_RANGES.rounds, step: 1, unit: '' },
+  pressure: { ...PLAN_RANGES.pressure, step: 0.1, unit: '' },
+  mixedHours: { min: 0, max: PLAN_RANGES.mixedAge.max / SECONDS_PER_HOUR, step: 1, unit: 'h' },
+  buffAfterMin: { min: 0, max: PLAN_RANGES.wait.max / SECONDS_PER_MINUTE, step: 1, unit: 'min' },
+  durationMin: { min: 0, max: PLAN_RANGES.wait.max / SECONDS_PER_MINUTE, step: 1, unit: 'min' },
+  ownMedia: { min: 0, max: 40, step: 1, unit: '' },
+  price: { min: 0, max: 10000, step: 0.1, unit: '' },
   later: { min: 0, max: PLAN_RANGES.airSamples.max - 1, step: 1, unit: '' },
   textLength: { min: 1, max: 120, step: 1, unit: 'characters' },
 } as const satisfies Record<string, Limit>;

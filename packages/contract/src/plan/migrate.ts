@@ -1,8 +1,37 @@
 import { fault, ZaffetError } from '../errors';
 import { PLAN_FORMAT, PLAN_VERSION } from './types';
 
-/** Steps from each version to the next, by the version they read; the first entry will be 1 → 2. */
-const MIGRATIONS: Readonly<Record<number, (file: Record<string, unknown>) => Record<string, unknown>>> = {};
+type Fields = Record<string, unknown>;
+
+/** Changes every entry of a list; what is no list is left for the schema to refuse. */
+const each = (list: unknown, change: (entry: Fields) => Fields): unknown =>
+  Array.isArray(list) ? (list as Fields[]).map(change) : list;
+
+/** Version 1 knew full coats of fresh paint on panels lying flat, and no other steps. */
+function from1(file: Fields): Fields {
+  const piece = file['piece'] as Fields | null | undefined;
+  return {
+    ...file,
+    version: 2,
+    steps: each(file['steps'], (step) => ({
+      ...step,
+      cover: { style: 'full', share: 1 },
+      bonding: 0,
+      lumps: false,
+      mixedHours: null,
+      keptCold: false,
+    })),
+    piece:
+      typeof piece === 'object' && piece !== null
+        ? { ...piece, parts: each(piece['parts'], (part) => ({ ...part, flat: true, use: 'display' })) }
+        : piece,
+    media: [],
+    prices: {},
+  };
+}
+
+/** Steps from each version to the next, by the version they read. */
+const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = { 1: from1 };
 
 /**
  * Brings a file of an older version to the present one; its content is checked afterwards by the schema.
@@ -12,7 +41,7 @@ export function migratePlan(file: unknown): unknown {
   if (typeof file !== 'object' || file === null || Array.isArray(file)) {
     throw new ZaffetError(fault('plan.not-a-plan'));
   }
-  let plan = file as Record<string, unknown>;
+  let plan = file as Fields;
   if (plan['format'] !== PLAN_FORMAT || typeof plan['version'] !== 'number') {
     throw new ZaffetError(fault('plan.not-a-plan'));
   }

@@ -1,32 +1,93 @@
 import {
   type AirSample,
   celsiusToKelvin,
-  type Coat,
   minutesToSeconds,
   mmToMetres,
   type PanelPlan,
+  SECONDS_PER_HOUR,
+  type StartRule,
+  type Step,
   umToMetres,
 } from '@zaffet/core';
-import { type CoatStep, type Plan } from './types';
+import { type FilmPlanStep, type Plan, type PlanStep } from './types';
 
 const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
 
-function coatOf(step: CoatStep, startsAt: string): Coat {
-  const { start } = step;
-  return {
-    id: step.id,
-    medium: step.medium,
-    thickness: umToMetres(step.thicknessUm),
-    dilution: step.dilution,
-    passes: step.passes,
-    strokes: step.strokes,
-    start:
-      start.rule === 'at'
-        ? { rule: 'at', moment: Math.max(0, secondsBetween(startsAt, start.at)) }
-        : start.rule === 'after'
-          ? { rule: 'after', wait: minutesToSeconds(start.waitMin) }
-          : { rule: 'state', state: start.state, wait: minutesToSeconds(start.waitMin) },
-  };
+function startOf({ start }: PlanStep, startsAt: string): StartRule {
+  switch (start.rule) {
+    case 'at':
+      return { rule: 'at', moment: Math.max(0, secondsBetween(startsAt, start.at)) };
+    case 'after':
+      return { rule: 'after', wait: minutesToSeconds(start.waitMin) };
+    case 'state':
+      return { rule: 'state', state: start.state, wait: minutesToSeconds(start.waitMin) };
+  }
+}
+
+const filmOf = (
+  step: FilmPlanStep,
+): Pick<FilmPlanStep, 'medium' | 'dilution' | 'passes' | 'strokes' | 'cover' | 'colour'> & {
+  thickness: number;
+} => ({
+  medium: step.medium,
+  thickness: umToMetres(step.thicknessUm),
+  dilution: step.dilution,
+  passes: step.passes,
+  strokes: step.strokes,
+  cover: step.cover,
+  colour: step.colour,
+});
+
+function stepOf(step: PlanStep, startsAt: string): Step {
+  const base = { id: step.id, start: startOf(step, startsAt) };
+  switch (step.kind) {
+    case 'coat':
+      return {
+        ...base,
+        ...filmOf(step),
+        kind: 'coat',
+        bonding: step.bonding,
+        lumps: step.lumps,
+        mixedAge: step.mixedHours === null ? null : step.mixedHours * SECONDS_PER_HOUR,
+        keptCold: step.keptCold,
+      };
+    case 'seal':
+      return {
+        ...base,
+        ...filmOf(step),
+        kind: 'seal',
+        coats: step.coats,
+        buffAfter: step.buffAfterMin === null ? null : minutesToSeconds(step.buffAfterMin),
+      };
+    case 'resist':
+      return {
+        ...base,
+        kind: 'resist',
+        agent: step.agent,
+        thickness: umToMetres(step.thicknessUm),
+        share: step.share,
+        where: step.where,
+      };
+    case 'heat':
+      return { ...base, kind: 'heat', tool: step.tool, duration: step.durationS };
+    case 'rewet':
+      return { ...base, kind: 'rewet', amount: umToMetres(step.amountUm) };
+    case 'distress':
+      return {
+        ...base,
+        kind: 'distress',
+        tool: step.tool,
+        grit: step.grit,
+        rounds: step.rounds,
+        pressure: step.pressure,
+        where: step.where,
+        smear: step.smear,
+      };
+    case 'wipe':
+      return { ...base, kind: 'wipe', degrease: step.degrease };
+    case 'wait':
+      return { ...base, kind: 'wait', duration: minutesToSeconds(step.durationMin) };
+  }
 }
 
 /** A plan in the core's terms: SI, moments in seconds from its start. */
@@ -53,9 +114,12 @@ export function toModel(plan: Plan): PanelPlan {
       height: mmToMetres(part.heightMm),
       substrate: part.substrate,
       history: part.history,
+      flat: part.flat,
+      use: part.use,
     },
-    coats: plan.steps.map((step) => coatOf(step, plan.startsAt)),
+    steps: plan.steps.map((step) => stepOf(step, plan.startsAt)),
     air: [first, ...later],
     seed: plan.seed,
+    media: plan.media,
   };
 }

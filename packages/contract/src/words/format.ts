@@ -7,6 +7,10 @@ import {
   secondsToMinutes,
 } from '@zaffet/core';
 
+/** How lengths, temperatures and volumes are shown; nothing is stored in it. */
+export const UNIT_SYSTEMS = ['metric', 'imperial'] as const;
+export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
+
 /** Three figures at most, no more digits than a painter can use. */
 export function figures(value: number): string {
   const size = Math.abs(value);
@@ -17,10 +21,86 @@ export function figures(value: number): string {
   return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
 }
 
-export const mm = (metres: number): string => `${figures(metresToMm(metres))} mm`;
-export const um = (metres: number): string => `${Math.round(metresToUm(metres))} µm`;
+/** A number as it is shown with its unit. */
+export interface Shown {
+  readonly number: string;
+  readonly unit: string;
+}
+
+/** One inch and one mil in metres, exact; a US fluid ounce and square foot in SI, exact by definition. */
+const INCH = 0.0254;
+const MIL = INCH / 1000;
+const FLUID_OUNCE = 29.5735295625e-6;
+const SQUARE_FOOT = 0.09290304;
+
+/** Factor and unit from the number a plan file holds to the number shown, by the file's unit. */
+export const DISPLAY: Readonly<
+  Record<UnitSystem, Readonly<Record<string, { unit: string; factor: number; offset: number }>>>
+> = {
+  metric: {},
+  imperial: {
+    µm: { unit: 'mil', factor: 1 / 25.4, offset: 0 },
+    mm: { unit: 'in', factor: 1 / 25.4, offset: 0 },
+    '°C': { unit: '°F', factor: 1.8, offset: 32 },
+    m: { unit: 'ft', factor: 1 / 0.3048, offset: 0 },
+    'm/s': { unit: 'ft/s', factor: 1 / 0.3048, offset: 0 },
+  },
+};
+
+/** A length [m] on the scale of cracks and panels. */
+export const lengthShown = (metres: number, units: UnitSystem = 'metric'): Shown =>
+  units === 'imperial'
+    ? { number: figures(metres / INCH), unit: 'in' }
+    : { number: figures(metresToMm(metres)), unit: 'mm' };
+
+/** A film thickness [m]. */
+export const thicknessShown = (metres: number, units: UnitSystem = 'metric'): Shown =>
+  units === 'imperial'
+    ? { number: figures(metres / MIL), unit: 'mil' }
+    : {
+        number:
+          metresToUm(metres) >= 10 ? String(Math.round(metresToUm(metres))) : figures(metresToUm(metres)),
+        unit: 'µm',
+      };
+
+/** A volume [m³]. */
+export const volumeShown = (cubicMetres: number, units: UnitSystem = 'metric'): Shown => {
+  if (units === 'imperial') return { number: figures(cubicMetres / FLUID_OUNCE), unit: 'fl oz' };
+  return cubicMetres >= 1e-3
+    ? { number: figures(cubicMetres * 1e3), unit: 'L' }
+    : { number: figures(cubicMetres * 1e6), unit: 'mL' };
+};
+
+/** An area [m²]. */
+export const areaShown = (squareMetres: number, units: UnitSystem = 'metric'): Shown =>
+  units === 'imperial'
+    ? { number: figures(squareMetres / SQUARE_FOOT), unit: 'sq ft' }
+    : { number: figures(squareMetres), unit: 'm²' };
+
+/** A spread rate [m²/m³]. */
+export const spreadShown = (rate: number, units: UnitSystem = 'metric'): Shown =>
+  units === 'imperial'
+    ? { number: figures((rate * 3.785411784e-3) / SQUARE_FOOT), unit: 'sq ft/gal' }
+    : { number: figures(rate / 1000), unit: 'm²/L' };
+
+const joined = ({ number, unit }: Shown): string => `${number} ${unit}`;
+export const mm = (metres: number, units: UnitSystem = 'metric'): string =>
+  joined(lengthShown(metres, units));
+export const um = (metres: number, units: UnitSystem = 'metric'): string =>
+  joined(thicknessShown(metres, units));
+export const volume = (cubicMetres: number, units: UnitSystem = 'metric'): string =>
+  joined(volumeShown(cubicMetres, units));
+export const area = (squareMetres: number, units: UnitSystem = 'metric'): string =>
+  joined(areaShown(squareMetres, units));
 export const perCent = (share: number): string => `${figures(share * 100)} %`;
-export const celsius = (kelvin: number): string => `${figures(kelvinToCelsius(kelvin))} °C`;
+/** A temperature [K]. */
+export const celsius = (kelvin: number, units: UnitSystem = 'metric'): string =>
+  units === 'imperial'
+    ? `${figures(kelvinToCelsius(kelvin) * 1.8 + 32)} °F`
+    : `${figures(kelvinToCelsius(kelvin))} °C`;
+/** A difference of temperatures [K]. */
+export const degrees = (kelvin: number, units: UnitSystem = 'metric'): string =>
+  units === 'imperial' ? `${figures(kelvin * 1.8)} °F` : `${figures(kelvin)} °C`;
 
 /** A length of time as a person says it: 45 s, 12 min, 1 h 20, 3 days. */
 export function duration(seconds: number): string {

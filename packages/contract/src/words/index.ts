@@ -1,3 +1,6 @@
+export * from './findings';
 export * from './format';
+export * from './hazards';
 export * from './names';
+export * from './prep';
 export * from './sentences';

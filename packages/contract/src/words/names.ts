@@ -1,29 +1,144 @@
 import {
+  type CoverStyle,
+  type DistressTool,
   type FigureKey,
+  type HeatTool,
   medium,
-  type MediumKey,
+  type MediumKind,
+  MEDIUM_KEYS,
+  type OwnMedium,
+  type Place,
+  type Provenance,
+  type ResistAgent,
   type StartState,
+  type StepKind,
   type Strokes,
   substrate,
   type SubstrateKey,
+  type Use,
 } from '@zaffet/core';
+import { type PlanStep } from '../plan/types';
 
-export const mediumName = (key: MediumKey): string => medium(key).name;
+/** Name of a medium, generic or one of the plan's own. */
+export function mediumName(key: string, own: readonly OwnMedium[] = []): string {
+  const mine = own.find((entry) => entry.key === key);
+  if (mine !== undefined) return mine.name;
+  return (MEDIUM_KEYS as readonly string[]).includes(key) ? medium(key).name : key;
+}
 export const substrateName = (key: SubstrateKey): string => substrate(key).name;
 
-/** What a layer is called in a sentence: glue, medium, top coat, base coat. */
+/** The generic kind a medium belongs to. */
+function kindOf(key: string, own: readonly OwnMedium[]): MediumKind {
+  return medium(own.find((entry) => entry.key === key)?.like ?? key).kind;
+}
+
+export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
+  coat: 'Coat',
+  seal: 'Seal',
+  resist: 'Resist',
+  heat: 'Hot air',
+  rewet: 'Wet again',
+  distress: 'Distress',
+  wipe: 'Wipe off',
+  wait: 'Wait',
+};
+
+export const RESIST_NAMES: Readonly<Record<ResistAgent, string>> = {
+  candle: 'Candle wax',
+  jelly: 'Petroleum jelly',
+  salt: 'Texture salt',
+};
+
+export const HEAT_NAMES: Readonly<Record<HeatTool, string>> = { dryer: 'Hairdryer', gun: 'Heat gun' };
+
+export const TOOL_NAMES: Readonly<Record<DistressTool, string>> = {
+  sand: 'Sandpaper',
+  cloth: 'Damp cloth',
+  sponge: 'Wet sponge',
+  scrape: 'Scraper',
+  blade: 'Blade',
+  tap: 'Tapping',
+  bleach: 'Thick bleach',
+};
+
+/** What `rounds` counts for each tool. */
+export const ROUND_NAMES: Readonly<Record<DistressTool, string>> = {
+  sand: 'Passes',
+  cloth: 'Rubs',
+  sponge: 'Rubs',
+  scrape: 'Strokes',
+  blade: 'Strokes',
+  tap: 'Taps over a place',
+  bleach: 'Minutes left on',
+};
+
+export const PLACE_NAMES: Readonly<Record<Place, string>> = {
+  all: 'All over',
+  field: 'Field only',
+  edges: 'Edges and corners',
+};
+
+export const COVER_NAMES: Readonly<Record<CoverStyle, string>> = {
+  full: 'Full',
+  blotchy: 'Blotchy',
+  'dry-brushed': 'Dry-brushed',
+};
+
+export const USE_NAMES: Readonly<Record<Use, string>> = {
+  display: 'Looked at',
+  hands: 'Handled',
+  wiping: 'Wiped, plants',
+  'hot-cups': 'Hot cups',
+  food: 'Food',
+  children: 'Children',
+};
+
+export const PROVENANCE_NAMES: Readonly<Record<Provenance, string>> = {
+  published: 'published',
+  'common-practice': 'common practice',
+  assumed: 'assumed',
+  fitted: 'fitted from your boards',
+};
+
+/** What a step does, in a word or two, for lists. */
+export function stepTitle(step: PlanStep, own: readonly OwnMedium[] = []): string {
+  switch (step.kind) {
+    case 'coat':
+    case 'seal':
+      return step.colourName || mediumName(step.medium, own);
+    case 'resist':
+      return RESIST_NAMES[step.agent];
+    case 'heat':
+      return HEAT_NAMES[step.tool];
+    case 'distress':
+      return step.tool === 'sand' ? `Sand, ${step.grit} grit` : TOOL_NAMES[step.tool];
+    case 'rewet':
+    case 'wipe':
+    case 'wait':
+      return STEP_NAMES[step.kind];
+  }
+}
+
+/** What a layer or step is called in a sentence: glue, medium, top coat, base coat, sandpaper. */
 export function layerWord(
-  steps: readonly { readonly id: string; readonly medium: MediumKey }[],
-  coatId: string,
+  steps: readonly PlanStep[],
+  stepId: string,
+  own: readonly OwnMedium[] = [],
 ): string {
-  const i = steps.findIndex((step) => step.id === coatId);
-  const step = steps[i];
+  if (stepId === 'panel') return 'panel';
+  const step = steps.find((s) => s.id === stepId);
   if (step === undefined) return 'coat';
-  const { kind } = medium(step.medium);
+  if (step.kind !== 'coat') return stepTitle(step, own).toLowerCase();
+  const kind = kindOf(step.medium, own);
   if (kind === 'crackle-medium') return 'medium';
   if (kind === 'wet-glue' || kind === 'cured-glue') return 'glue';
   if (kind === 'primer') return 'primer';
-  if (i === steps.length - 1) return steps.length === 1 ? 'coat' : 'top coat';
+  if (kind === 'ground') return 'ground';
+  if (kind === 'clear') return 'clear coat';
+  if (kind !== 'paint') return mediumName(step.medium, own).toLowerCase();
+  const paints = steps.filter((s) => s.kind === 'coat' && kindOf(s.medium, own) === 'paint');
+  const i = paints.indexOf(step);
+  if (i === paints.length - 1) return paints.length === 1 ? 'coat' : 'top coat';
   return i === 0 ? 'base coat' : `coat ${i + 1}`;
 }
 
@@ -39,6 +154,7 @@ export const START_STATE_NAMES: Readonly<Record<StartState, string>> = {
   'touch-dry': 'is touch-dry',
   recoat: 'takes a coat',
   'through-dry': 'is dry through',
+  cured: 'has cured',
 };
 
 /** What a figure is called, its unit, and a plain sentence on what it means. */
@@ -63,5 +179,27 @@ export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: stri
     name: 'How well it reads',
     unit: '%',
     meaning: '100 is a full, clear crackle; below 45 it looks weak, below 12 there is hardly any.',
+  },
+  chips: {
+    name: 'Comes off',
+    unit: '%',
+    meaning: 'Share of the panel where flakes, wax, jelly or salt let the paint go.',
+  },
+  flake: { name: 'Flake size', unit: 'mm', meaning: 'Mean size of a flake that lets go.' },
+  worn: {
+    name: 'Worn through',
+    unit: '%',
+    meaning: 'Share of the panel where sanding, wiping or cutting brings another layer to light.',
+  },
+  gloss: {
+    name: 'Sheen',
+    unit: 'GU',
+    meaning: 'Gloss units at 60 degrees: under 10 matte, about 25 satin, over 60 gloss.',
+  },
+  contrast: {
+    name: 'Contrast',
+    unit: 'ΔE',
+    meaning:
+      'Colour difference ΔE00 of the topmost colour to the one below: under 3 nobody sees it, over 20 it is strong.',
   },
 };

@@ -1,15 +1,19 @@
 import {
   FIGURE_KEYS,
   FINDING_CODES,
+  HAZARD_CODES,
   MEDIUM_KEYS,
   PREP_STEPS,
   type PrepReason,
   START_STATES,
   STROKES,
 } from '@zaffet/core';
-import { duration, figures, mm, perCent, um } from './format';
+import { area, celsius, degrees, duration, figures, mm, perCent, spreadShown, um, volume } from './format';
 import { FIGURE_WORDS, layerWord, mediumName, START_STATE_NAMES, STROKE_NAMES } from './names';
-import { figureText, findingWords, moverText, prepWords } from './sentences';
+import { findingWords } from './findings';
+import { HAZARD_DEFERENCE, hazardWords } from './hazards';
+import { prepWords } from './prep';
+import { figureText, moverText } from './sentences';
 import { samplePlan } from '../testing/plan';
 
 describe('numbers as a painter says them', () => {
@@ -24,6 +28,23 @@ describe('numbers as a painter says them', () => {
       '-3',
     ]);
     expect([mm(0.00592), um(42.6e-6), perCent(0.154)]).toEqual(['5.9 mm', '43 µm', '15 %']);
+  });
+
+  it('shows the same in imperial units', () => {
+    expect([mm(0.0254, 'imperial'), um(25.4e-6, 'imperial'), celsius(293.15, 'imperial')]).toEqual([
+      '1 in',
+      '1 mil',
+      '68 °F',
+    ]);
+    expect(degrees(3, 'imperial')).toBe('5.4 °F');
+    expect([volume(29.5735e-6, 'imperial'), volume(0.0015), volume(2.5e-5)]).toEqual([
+      '1 fl oz',
+      '1.5 L',
+      '25 mL',
+    ]);
+    expect(area(0.09290304, 'imperial')).toBe('1 sq ft');
+    // A gallon at one mil covers 1604 square feet.
+    expect(spreadShown(1 / 25.4e-6, 'imperial').number).toBe('1604');
   });
 
   it('says lengths of time in the unit that fits', () => {
@@ -66,7 +87,7 @@ describe('sentences', () => {
       const words = findingWords({
         code,
         level: 'warn',
-        coatId: 'x',
+        stepId: 'x',
         values: {
           opensAt: 60,
           closesAt: 300,
@@ -89,20 +110,31 @@ describe('sentences', () => {
   it('say how far a knob moves a figure, with sign and unit', () => {
     const layer = (): string => 'glue';
     expect(
-      moverText('spacing', { knob: { kind: 'thickness', coatId: 'g', by: 20e-6 }, change: 0.0004 }, layer),
+      moverText('spacing', { knob: { kind: 'thickness', stepId: 'g', by: 20e-6 }, change: 0.0004 }, layer),
     ).toBe('+20 µm glue: +0.4 mm');
     expect(
-      moverText('strength', { knob: { kind: 'moment', coatId: 't', by: 120 }, change: -0.1 }, layer),
+      moverText('strength', { knob: { kind: 'moment', stepId: 't', by: 120 }, change: -0.1 }, layer),
     ).toBe('2 min later: −10 points');
-    expect(moverText('opening', { knob: { kind: 'passes', coatId: 't', by: 1 }, change: null }, layer)).toBe(
-      'one more brush pass: nothing cracks',
+    expect(moverText('opening', { knob: { kind: 'passes', stepId: 't', by: 1 }, change: null }, layer)).toBe(
+      'one more brush pass: nothing of the kind',
     );
     expect(
-      moverText('firstCracks', { knob: { kind: 'temperature', coatId: null, by: 3 }, change: -36 }, layer),
+      moverText('firstCracks', { knob: { kind: 'temperature', stepId: null, by: 3 }, change: -36 }, layer),
     ).toBe('3 °C warmer: −36 s');
     expect(
-      moverText('openArea', { knob: { kind: 'humidity', coatId: null, by: 0.1 }, change: 0.02 }, layer),
+      moverText('openArea', { knob: { kind: 'humidity', stepId: null, by: 0.1 }, change: 0.02 }, layer),
     ).toBe('10 points damper: +2 points');
+  });
+
+  it('caution at every hazard, and never call anything safe', () => {
+    for (const code of HAZARD_CODES) {
+      const { title, cautions } = hazardWords(code);
+      expect(title.length).toBeGreaterThan(3);
+      expect(cautions.length).toBeGreaterThan(0);
+      for (const caution of cautions) expect(caution).toMatch(/\.$/);
+      expect(`${title} ${cautions.join(' ')}`).not.toMatch(/\b(is|are) safe\b|\bsafely\b/);
+    }
+    expect(HAZARD_DEFERENCE).toMatch(/label.*local codes.*licensed/);
   });
 
   it('give each figure its unit', () => {

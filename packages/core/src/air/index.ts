@@ -1,6 +1,18 @@
 export { AIR_RANGES, GAS_CONSTANT, SEA_LEVEL_PRESSURE } from './constants';
-export { type Air, checkAir, evaporation, type Evaporation } from './evaporation';
-export { airIndexAt, type AirSample, type AirSeries, dryingAir, type DryingAir } from './series';
+export { type Air, checkAir, evaporation, evaporationOf } from './evaporation';
+export { type Carrier, CARRIERS } from './liquids';
+export {
+  airIndexAt,
+  type AirSample,
+  type AirSeries,
+  type Burst,
+  dryingAir,
+  type DryingAir,
+  evaporationIn,
+  scaledAir,
+  withBurst,
+} from './series';
+export { type Evaporation, type HotJet } from './wetSurface';
 export {
   absoluteHumidity,
   dewPoint,

@@ -1,5 +1,7 @@
 import { InputError } from '../errors';
-import { type Air, checkAir, evaporation } from './evaporation';
+import { type Air, checkAir, evaporationOf } from './evaporation';
+import { type Carrier } from './liquids';
+import { type HotJet } from './wetSurface';
 
 /** Air that holds from one moment until the next sample. */
 export interface AirSample extends Air {
@@ -14,10 +16,22 @@ export type AirSeries = readonly AirSample[];
 export interface DryingAir extends AirSample {
   /** Until when it holds [s]; Infinity for the last. */
   readonly until: number;
-  /** Free-surface evaporation [m/s]. */
+  /** Free-surface evaporation of water [m/s]. */
   readonly evaporation: number;
-  /** [K] */
+  /** Temperature of a surface wet with water [K]. */
   readonly surfaceTemperature: number;
+  /** Hot air over the work while this sample holds. */
+  readonly jet?: HotJet;
+  /** Factor on every evaporation, 1 as the model stands. */
+  readonly factor: number;
+}
+
+/** Hot air for a while. */
+export interface Burst {
+  /** [s from the plan's start] */
+  readonly from: number;
+  readonly until: number;
+  readonly jet: HotJet;
 }
 
 /** Series worked out before: a plan is forecast many times in the same air, and its series is never changed in place. */
@@ -49,8 +63,8 @@ export function dryingAir(series: AirSeries): readonly DryingAir[] {
         allowed: 'later than the sample before it',
       });
     }
-    const { rate, surfaceTemperature } = evaporation(sample);
-    return { ...sample, until, evaporation: rate, surfaceTemperature };
+    const { rate, surfaceTemperature } = evaporationOf('water', sample);
+    return { ...sample, until, evaporation: rate, surfaceTemperature, factor: 1 };
   });
   known.set(series, worked);
   return worked;
@@ -66,4 +80,56 @@ export function airIndexAt(series: readonly { readonly from: number }[], moment:
     else high = mid - 1;
   }
   return low;
+}
+
+const solvents = new WeakMap<DryingAir, Map<Carrier, number>>();
+
+/** Free-surface evaporation of a carrier in a sample [m/s]; worked out once a sample and carrier. */
+export function evaporationIn(sample: DryingAir, carrier: Carrier): number {
+  if (carrier === 'water') return sample.evaporation;
+  if (carrier === 'none') return 0;
+  let rates = solvents.get(sample);
+  if (rates === undefined) solvents.set(sample, (rates = new Map()));
+  let rate = rates.get(carrier);
+  if (rate === undefined) {
+    rate = evaporationOf(carrier, sample, sample.jet).rate * sample.factor;
+    rates.set(carrier, rate);
+  }
+  return rate;
+}
+
+/** The series with every evaporation scaled: a shop that dries quicker or slower than the model says. */
+export function scaledAir(series: readonly DryingAir[], factor: number): readonly DryingAir[] {
+  if (factor === 1) return series;
+  return series.map((sample) => ({
+    ...sample,
+    evaporation: sample.evaporation * factor,
+    factor: sample.factor * factor,
+  }));
+}
+
+/** The series with a burst of hot air laid over it; samples are cut at its beginning and end. */
+export function withBurst(series: readonly DryingAir[], burst: Burst): readonly DryingAir[] {
+  const cut: DryingAir[] = [];
+  series.forEach((sample, i) => {
+    const from = i === 0 ? -Infinity : sample.from;
+    const begin = Math.max(from, burst.from);
+    const end = Math.min(sample.until, burst.until);
+    if (!(end > begin)) {
+      cut.push(sample);
+      return;
+    }
+    if (begin > from) cut.push({ ...sample, until: begin });
+    const { rate, surfaceTemperature } = evaporationOf('water', sample, burst.jet);
+    cut.push({
+      ...sample,
+      from: begin,
+      until: end,
+      evaporation: rate * sample.factor,
+      surfaceTemperature,
+      jet: burst.jet,
+    });
+    if (sample.until > end) cut.push({ ...sample, from: end });
+  });
+  return cut;
 }

@@ -3,6 +3,7 @@ import {
   CLOSE_PACKING,
   type DryingCurve,
   fallsTo,
+  oxidised,
   skinEvaporation,
   valueAt,
   waterAtShare,
@@ -10,10 +11,13 @@ import {
 import {
   BONDED_STRAIN,
   CHANNEL_Z,
+  CYCLE_STRAIN,
   FLOW_ACTIVATION,
   HALF_BOND_MOBILITY,
+  HEAT_STRAIN,
   LIQUID_SLIP_UM,
   NUCLEATION,
+  PARTING,
   POROUS_HOLD,
   RELAXATION_HALVING_HUMIDITY,
   SKIN_STRAIN,
@@ -42,9 +46,70 @@ export interface CrackInput {
   readonly humidity: number;
   /** Solids of later coats on top [µm]. */
   readonly coveringUm: number;
+  /** What holds the coat, and the coats it is one with, on what lies below; none where only slip counts. */
+  readonly hold?: Hold;
+  /** Hot air on the coat while it dried or was wet again, 0 none … 1 all through. */
+  readonly heat?: number;
+  /** Times it was wetted again and dried. */
+  readonly cycles?: number;
   /** Factors of a calibration, or of a spread: 1 as the table stands. */
   readonly slipFactor?: number;
   readonly strainFactor?: number;
+}
+
+/** The weakest boundary under a coat: everything above it pulls on it together. */
+export interface Hold {
+  /** Solids of all coats above the boundary, this one included [µm]. */
+  readonly solidsUm: number;
+  /** Strain energy those coats store when they dry without letting go [J/m²]. */
+  readonly energyJM2: number;
+  /** What the boundary needs to part [J/m²]. */
+  readonly bondJM2: number;
+}
+
+/** What slips under a coat: the medium's own figures, or those of paint that is still soft below a solvent film. */
+interface SlipLayer {
+  readonly rate: number;
+  readonly halfWater: number;
+  readonly setWater: number;
+  readonly resolubility: number;
+  /** Share of the layer that is open to flow. */
+  readonly open: number;
+  readonly passesWet: number;
+  readonly passesDry: number;
+}
+
+/** Soft paint under a solvent coat: it does not mix, but it gives; assumed. */
+const SOFT_PAINT = {
+  rate: 6,
+  halfWater: 0.4,
+  setWater: Infinity,
+  resolubility: 0,
+  passesWet: 3,
+  passesDry: 8,
+};
+/** A film that air hardens is open to half while it is soft; assumed. */
+const OXIDISING_OPEN = 0.5;
+
+function slipLayer(input: CrackInput): SlipLayer | null {
+  const { ground, medium } = input.curve;
+  if (ground.kind === 'substrate') return null;
+  const below = ground.medium;
+  const soft = 1 - input.closedBelow;
+  if (below.slipRate > 0) {
+    return {
+      rate: below.slipRate,
+      halfWater: below.slipHalfWater,
+      setWater: below.slipSetWater,
+      resolubility: below.resolubility,
+      open:
+        below.oxidationHours > 0 ? OXIDISING_OPEN * soft : 1 - (1 - below.resolubility) * input.closedBelow,
+      passesWet: below.passesWet,
+      passesDry: below.passesDry,
+    };
+  }
+  const solventOverWater = below.carrier === 'water' && medium.carrier !== 'water' && soft > 0;
+  return solventOverWater ? { ...SOFT_PAINT, open: soft } : null;
 }
 
 interface Slip {
@@ -58,8 +123,11 @@ interface Slip {
 }
 
 /** Film-formed share of a layer left open for a while: how much of it no longer dissolves into a coat laid then. */
-export function closedShare(curve: DryingCurve, age: number): number {
+export function closedShare(curve: DryingCurve, age: number, temperature: number): number {
   const { medium, solidsUm } = curve;
+  if (medium.oxidationHours > 0) {
+    return Math.min(1, oxidised(medium, age, temperature) / medium.oxidationTouch);
+  }
   const skinE = skinEvaporation(medium.skinUm, curve.solidsShare);
   const e = valueAt(curve, curve.evaporated, age);
   const c0 = medium.closedFromStart;
@@ -85,9 +153,9 @@ function momentOf(curve: DryingCurve, rising: Float64Array, level: number): numb
 
 /** How clean the brush leaves the boundary: 1 / (1 + (passes/n)⁴), n from wet to dry as the layer has closed. */
 function mixingOf(input: CrackInput): number {
-  const { ground } = input.curve;
-  if (ground.kind === 'substrate' || ground.medium.slipRate === 0) return 1;
-  const { passesWet, passesDry } = ground.medium;
+  const layer = slipLayer(input);
+  if (layer === null) return 1;
+  const { passesWet, passesDry } = layer;
   const n = passesWet + (passesDry - passesWet) * input.closedBelow;
   return 1 / (1 + (input.passes / n) ** 4);
 }
@@ -108,24 +176,23 @@ function gatherSlip(input: CrackInput): Slip {
   const touchAt = fallsTo(curve, curve.water, medium.touchWater * s);
   const gathered = new Float64Array(curve.count);
   const mixing = mixingOf(input);
-  if (ground.kind === 'substrate' || ground.medium.slipRate === 0)
-    return { atGel: 0, gathered, touchAt, gelAt, mixing };
+  const layer = slipLayer(input);
+  if (layer === null || ground.kind === 'substrate') return { atGel: 0, gathered, touchAt, gelAt, mixing };
 
-  const below = ground.medium;
   const sb = ground.solidsUm;
-  const open = 1 - (1 - below.resolubility) * input.closedBelow;
+  const oxidising = ground.medium.oxidationHours > 0;
   const mobility = (waterBelow: number): number => {
     const x = waterBelow / sb;
-    return (open * x) / (x + below.slipHalfWater);
+    return oxidising ? layer.open : (layer.open * x) / (x + layer.halfWater);
   };
   const factor =
-    below.slipRate * mixing * arrhenius(FLOW_ACTIVATION, input.temperature) * (input.slipFactor ?? 1);
-  const set = below.slipSetWater * sb;
+    layer.rate * mixing * arrhenius(FLOW_ACTIVATION, input.temperature) * (input.slipFactor ?? 1);
+  const set = layer.setWater * sb;
   const integrand = (i: number): number => {
     const liquid = (1 - consolidated(curve, i)) * (curve.water[i]! + s);
     const flowing = set === Infinity ? 1 : Math.exp(-curve.evaporated[i]! / set);
     return (
-      mobility(curve.waterBelow[i]!) * sb * (1 + (below.resolubility * liquid) / LIQUID_SLIP_UM) * flowing
+      mobility(curve.waterBelow[i]!) * sb * (1 + (layer.resolubility * liquid) / LIQUID_SLIP_UM) * flowing
     );
   };
   let before = integrand(0);
@@ -151,6 +218,27 @@ function freeStrain(input: CrackInput, slip: Slip): number {
   return shrinkage * held * (0.25 + 0.75 * slip.mixing) * (input.strainFactor ?? 1);
 }
 
+/** Strain added by hot air and by wetting and drying again. */
+function forcedStrain(input: CrackInput): number {
+  return (1 + HEAT_STRAIN * (input.heat ?? 0)) * (1 + CYCLE_STRAIN * (input.cycles ?? 0));
+}
+
+/** Drive over bond of the weakest boundary below; a coat that slides has little to drive it. */
+function driveRatio(input: CrackInput, slip: Slip): number {
+  if (input.hold === undefined) return 0;
+  const drive =
+    input.hold.energyJM2 * forcedStrain(input) ** 2 * (1 - slip.atGel) * (input.strainFactor ?? 1) ** 2;
+  return drive / input.hold.bondJM2;
+}
+
+/** Compliance of a boundary that begins to part [µm]: nothing while it holds, much once it gives. */
+function partingCompliance(input: CrackInput, slip: Slip): number {
+  if (input.hold === undefined) return 0;
+  const r3 = driveRatio(input, slip) ** 3;
+  const bond = slip.atGel / (slip.atGel + HALF_BOND_MOBILITY);
+  return ((1 - bond) * PARTING * input.hold.solidsUm * r3) / (1 + r3);
+}
+
 function relaxationLeft(input: CrackInput, slip: Slip): number {
   if (slip.gelAt === null || slip.touchAt === null) return 0;
   // A film in damp air holds more water and relaxes sooner.
@@ -169,12 +257,14 @@ export function crackLaw(input: CrackInput): CrackLaw | null {
   if (slip.touchAt === null || slip.gelAt === null) return null;
   const compliance = valueAt(curve, slip.gathered, slip.touchAt);
   const relaxation = relaxationLeft(input, slip);
-  const strain = freeStrain(input, slip) * relaxation;
+  const strain = freeStrain(input, slip) * relaxation * forcedStrain(input);
   const s = curve.solidsUm;
+  const all = input.hold?.solidsUm ?? s;
+  const parting = partingCompliance(input, slip);
   return {
     thicknessUm: s,
     complianceUm: compliance,
-    pullLengthUm: Math.sqrt((CHANNEL_Z * s) ** 2 + compliance * s),
+    pullLengthUm: Math.sqrt((CHANNEL_Z * all) ** 2 + compliance * s + parting * all),
     strain,
     strengthRatio: curve.medium.breakStrain / strain,
     fractureLengthUm: curve.medium.fractureLengthUm,
@@ -182,6 +272,7 @@ export function crackLaw(input: CrackInput): CrackLaw | null {
     fillLeft: Math.exp(-input.coveringUm / s),
     relaxation,
     mobilityAtGel: slip.atGel,
+    driveRatio: driveRatio(input, slip),
   };
 }
 
@@ -197,6 +288,8 @@ export function crackTimes(input: CrackInput): CrackTimes {
   const strain = freeStrain(input, slip);
   const skinE = skinEvaporation(medium.skinUm, curve.solidsShare);
   const gelWater = waterAtShare(s, medium.gelWater);
+  const older = Math.max(0, (input.hold?.solidsUm ?? s) - s);
+  const parting = partingCompliance(input, slip);
   /** Share of the strain the drying film carries at a sample. */
   const carried = (i: number): number => {
     const lost = curve.water0Um - curve.water[i]!;
@@ -207,7 +300,7 @@ export function crackTimes(input: CrackInput): CrackTimes {
     const g = carried(i);
     const fc = consolidated(curve, i);
     const skin = fc * s;
-    const pull = Math.sqrt((CHANNEL_Z * skin) ** 2 + slip.gathered[i]! * skin);
+    const pull = Math.sqrt((CHANNEL_Z * (skin + older)) ** 2 + slip.gathered[i]! * skin + parting * skin);
     const toughness = ((g * strain) ** 2 * pull) / (NUCLEATION * medium.fractureLengthUm) - 1;
     return Math.min(toughness, fc / TEARING_SKIN - 1, (g * strain) / (SKIN_STRAIN * medium.breakStrain) - 1);
   };

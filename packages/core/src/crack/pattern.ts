@@ -70,7 +70,8 @@ export function crackPattern(law: CrackLaw): CrackPattern {
     law.mixing *
     law.fillLeft *
     law.relaxation *
-    Math.min(1, Math.sqrt(2 * law.mobilityAtGel)) *
+    // Islands stand free where they slid, or where the boundary below has let go.
+    Math.min(1, Math.max(Math.sqrt(2 * law.mobilityAtGel), law.driveRatio)) *
     Math.min(1, opening / CLEAR_OPENING_UM);
   return {
     crackedShare,

@@ -23,6 +23,8 @@ export interface CrackLaw {
   readonly relaxation: number;
   /** How freely the coat slides at the gel point, 0 … 1. */
   readonly mobilityAtGel: number;
+  /** Drive over bond of the weakest boundary below; above 1 it tends to let go. */
+  readonly driveRatio: number;
 }
 
 /** The pattern the law gives, in closed form. Lengths in µm, times in s from the coat's laying. */

@@ -94,6 +94,8 @@ describe('face view', () => {
     height: 0.4,
     substrate: 'sealed',
     history: { handled: false, tannin: false, oldPaint: 'none', condition: 'sound' },
+    flat: true,
+    use: 'display',
   };
   const { law } = forecast(overMedium(70, 60)).coats[2]!.crack!;
 

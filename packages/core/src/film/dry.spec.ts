@@ -65,7 +65,7 @@ describe('drying', () => {
   });
 
   it('reaches its states in order, for every medium', () => {
-    for (const key of MEDIUM_KEYS) {
+    for (const key of MEDIUM_KEYS.filter((k) => medium(k).carrier !== 'none')) {
       const states = stateTimes(dryFilm(film(key, medium(key).wetFilmUm)), 294.15);
       const order = [states.matte, states.tacky, states.touch, states.recoat, states.through, states.cured];
       expect(order.every((t) => t !== null))

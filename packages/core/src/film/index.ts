@@ -2,6 +2,7 @@ export { arrhenius, balanceWater, dryFilm, HORIZON } from './dry';
 export {
   CLOSE_PACKING,
   fallsTo,
+  oxidised,
   risesTo,
   skinEvaporation,
   stateTimes,

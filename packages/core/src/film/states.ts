@@ -1,4 +1,5 @@
-import { SECONDS_PER_DAY } from '../units';
+import { type Medium } from '../media';
+import { SECONDS_PER_DAY, SECONDS_PER_HOUR } from '../units';
 import { arrhenius } from './dry';
 import { type DryingCurve } from './types';
 
@@ -68,22 +69,59 @@ export function waterAtShare(solidsUm: number, share: number): number {
   return (solidsUm * share) / (1 - share);
 }
 
+/** Through-dry comes this much later than recoat where air hardens the film; common practice. */
+const OXIDISED_THROUGH = 1.6;
+
+/** Share of its hardening by air that a film has reached at an age [s]; 1 for films that dry without. */
+export function oxidised(medium: Medium, age: number, temperature: number): number {
+  if (medium.oxidationHours === 0) return 1;
+  const tau = (medium.oxidationHours * SECONDS_PER_HOUR) / arrhenius(CURE_ACTIVATION, temperature);
+  return 1 - Math.exp(-Math.max(0, age) / tau);
+}
+
+/** When hardening by air reaches a share [s after laying]. */
+function oxidisedAt(medium: Medium, share: number, temperature: number): number {
+  if (medium.oxidationHours === 0) return 0;
+  const tau = (medium.oxidationHours * SECONDS_PER_HOUR) / arrhenius(CURE_ACTIVATION, temperature);
+  return -tau * Math.log(1 - share);
+}
+
+const NEVER: StateTimes = {
+  matte: null,
+  tacky: null,
+  skinned: null,
+  touch: null,
+  recoat: null,
+  through: null,
+  cured: null,
+};
+
 /**
  * When a coat reaches its states. Wet shine → matte → tacky (gelled) → skinned → touch-dry → recoat → through-dry →
- * cured to 90 %.
+ * cured to 90 %. Oils harden by air besides, never sooner than their solvent has gone; a wax laid too thick and a fat
+ * never do.
  * @param temperature - air temperature while it cures [K]
  */
 export function stateTimes(curve: DryingCurve, temperature: number): StateTimes {
   const { medium, solidsUm, water, evaporated } = curve;
-  const through = fallsTo(curve, water, medium.throughWater * solidsUm);
+  if (solidsUm + curve.water0Um > medium.hardensUpToUm) return NEVER;
+  const later = (time: number | null, share: number): number | null =>
+    time === null ? null : Math.max(time, oxidisedAt(medium, share, temperature));
+  const touch = later(fallsTo(curve, water, medium.touchWater * solidsUm), medium.oxidationTouch);
+  const recoat = later(fallsTo(curve, water, medium.recoatWater * solidsUm), medium.oxidationRecoat);
+  const dry = fallsTo(curve, water, medium.throughWater * solidsUm);
+  const through =
+    dry === null
+      ? null
+      : Math.max(dry, OXIDISED_THROUGH * oxidisedAt(medium, medium.oxidationRecoat, temperature));
   const cure =
     (TO_NINETY_PER_CENT * medium.cureDays * SECONDS_PER_DAY) / arrhenius(CURE_ACTIVATION, temperature);
   return {
     matte: fallsTo(curve, water, waterAtShare(solidsUm, medium.gelWater + MATTE_MARGIN)),
     tacky: fallsTo(curve, water, waterAtShare(solidsUm, medium.gelWater)),
     skinned: risesTo(curve, evaporated, skinEvaporation(medium.skinUm, curve.solidsShare)),
-    touch: fallsTo(curve, water, medium.touchWater * solidsUm),
-    recoat: fallsTo(curve, water, medium.recoatWater * solidsUm),
+    touch,
+    recoat,
     through,
     cured: through === null ? null : through + cure,
   };

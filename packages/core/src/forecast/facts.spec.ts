@@ -1,5 +1,5 @@
 import { type Air } from '../air';
-import { type PanelPlan } from '../plan';
+import { type Coat, type PanelPlan } from '../plan';
 import { coat, FIRST, overGlue, overMedium, planOf, room, when } from '../testing/plans';
 import { forecast } from './forecast';
 import { figureValues } from './readout';
@@ -203,7 +203,7 @@ const FACTS: readonly Fact[] = [
     value: () => {
       const p = overMedium(70, 60);
       const c = coat('second', 'chalk', 80, when('recoat'));
-      return coatOf({ ...p, coats: [...p.coats, c] }, 'top').crack!.pattern.strength / strength(p);
+      return coatOf({ ...p, steps: [...p.steps, c] }, 'top').crack!.pattern.strength / strength(p);
     },
     from: 0,
     to: 0.3,
@@ -268,7 +268,7 @@ const DIRECTIONS: readonly Direction[] = [
     from: overHide(90, 60, 12),
     to: {
       ...overHide(90, 60, 12),
-      coats: overHide(90, 60, 12).coats.map((c) => (c.id === 'glue' ? { ...c, dilution: 0.5 } : c)),
+      steps: overHide(90, 60, 12).steps.map((c) => (c.id === 'glue' ? ({ ...c, dilution: 0.5 } as Coat) : c)),
     },
     goes: 'down',
   },

@@ -1,13 +1,24 @@
 import fc from 'fast-check';
 import { crackPattern, fieldInput, measureField } from '../crack';
 import { InputError } from '../errors';
+import { hazards } from '../hazard';
 import { MEDIUM_KEYS, SUBSTRATE_KEYS } from '../media';
-import { type PanelPlan, PLAN_RANGES } from '../plan';
+import {
+  COVERS,
+  DISTRESS_TOOLS,
+  GRITS,
+  HEAT_TOOLS,
+  type PanelPlan,
+  PLACES,
+  PLAN_RANGES,
+  RESIST_AGENTS,
+} from '../plan';
+import { quantities } from '../quantity';
 import { grow } from '../testing/fields';
 import { after, coat, FIRST, overGlue, overMedium, planOf, room, when } from '../testing/plans';
 import { forecast } from './forecast';
 import { FIGURE_KEYS, figureValues, readout } from './readout';
-import { type FindingCode } from './types';
+import { type FindingCode } from './findings/codes';
 
 const codes = (plan: PanelPlan): FindingCode[] => forecast(plan).findings.map((finding) => finding.code);
 
@@ -23,6 +34,16 @@ const start = fc.oneof(
   fc.record({ rule: fc.constant('at' as const), moment: fc.double({ min: 0, max: 90000, noNaN: true }) }),
 );
 const anyCoat = fc.record({
+  kind: fc.constant('coat' as const),
+  cover: fc.record({
+    style: fc.constantFrom(...COVERS),
+    share: fc.double({ min: 0, max: 1, noNaN: true }),
+  }),
+  bonding: fc.double({ min: 0, max: 1, noNaN: true }),
+  lumps: fc.boolean(),
+  mixedAge: fc.constantFrom(null, 3600, 1e6),
+  keptCold: fc.boolean(),
+  colour: fc.constantFrom(null, '#445566', '#e0d8c8'),
   medium: fc.constantFrom(...MEDIUM_KEYS),
   thickness: between(PLAN_RANGES.thickness),
   dilution: between(PLAN_RANGES.dilution),
@@ -30,18 +51,65 @@ const anyCoat = fc.record({
   strokes: fc.constantFrom('one-way' as const, 'crosswise' as const, 'swirled' as const, 'dabbed' as const),
   start,
 });
+const share = fc.double({ min: 0, max: 1, noNaN: true });
+const place = fc.constantFrom(...PLACES);
+const anyWork = fc.oneof(
+  fc.record({
+    kind: fc.constant('seal' as const),
+    medium: fc.constantFrom('polyW', 'polyO', 'shellac', 'clearWax', 'darkWax', 'whiteWax'),
+    thickness: between({ min: 5e-6, max: 150e-6 }),
+    dilution: fc.constant(0),
+    passes: fc.constant(1),
+    strokes: fc.constant('one-way' as const),
+    cover: fc.record({ style: fc.constantFrom(...COVERS), share }),
+    colour: fc.constantFrom(null, '#30241a'),
+    coats: fc.integer({ min: 1, max: 5 }),
+    buffAfter: fc.constantFrom(null, 600, 1800, 86400),
+    start,
+  }),
+  fc.record({
+    kind: fc.constant('resist' as const),
+    agent: fc.constantFrom(...RESIST_AGENTS),
+    thickness: between({ min: 5e-6, max: 800e-6 }),
+    share,
+    where: place,
+    start,
+  }),
+  fc.record({
+    kind: fc.constant('heat' as const),
+    tool: fc.constantFrom(...HEAT_TOOLS),
+    duration: between(PLAN_RANGES.heatDuration),
+    start,
+  }),
+  fc.record({ kind: fc.constant('rewet' as const), amount: between(PLAN_RANGES.rewetAmount), start }),
+  fc.record({
+    kind: fc.constant('distress' as const),
+    tool: fc.constantFrom(...DISTRESS_TOOLS),
+    grit: fc.constantFrom(...GRITS),
+    rounds: fc.integer({ min: 1, max: 40 }),
+    pressure: between(PLAN_RANGES.pressure),
+    where: place,
+    smear: share,
+    start,
+  }),
+  fc.record({ kind: fc.constant('wipe' as const), degrease: fc.boolean(), start }),
+  fc.record({ kind: fc.constant('wait' as const), duration: between({ min: 0, max: 90000 }), start }),
+);
 const anyPlan: fc.Arbitrary<PanelPlan> = fc
   .record({
-    coats: fc.array(anyCoat, { minLength: 1, maxLength: 5 }),
+    steps: fc.array(fc.oneof({ arbitrary: anyCoat, weight: 3 }, { arbitrary: anyWork, weight: 2 }), {
+      minLength: 1,
+      maxLength: 8,
+    }),
     substrate: fc.constantFrom(...SUBSTRATE_KEYS),
     temperature: between(PLAN_RANGES.temperature),
     humidity: between(PLAN_RANGES.humidity),
     speed: between(PLAN_RANGES.speed),
     altitude: between(PLAN_RANGES.altitude),
   })
-  .map(({ coats, substrate, ...air }) =>
+  .map(({ steps, substrate, ...air }) =>
     planOf(
-      coats.map((c, i) => ({ ...c, id: `c${i}` })),
+      steps.map((step, i) => ({ ...step, id: `c${i}` })),
       air,
       substrate,
     ),
@@ -68,7 +136,18 @@ describe('forecast of any valid plan', () => {
             expect(Number.isFinite(pattern.spacingUm) && Number.isFinite(pattern.openingUm)).toBeTrue();
           }
         }
-        for (const figure of readout(plan, result).figures) {
+        expect(result.layers.reduce((sum, layer) => sum + layer.share, 0)).toBeCloseTo(1, 9);
+        for (const layer of result.layers) {
+          for (const seen of [layer.share, ...Object.values(layer.zones)]) {
+            expect(seen).toBeGreaterThanOrEqual(-1e-12);
+            expect(seen).toBeLessThanOrEqual(1 + 1e-12);
+          }
+        }
+        expect(Number.isFinite(result.gloss)).toBeTrue();
+        for (const quantity of quantities(plan)) expect(quantity.volume).toBeGreaterThanOrEqual(0);
+        expect(hazards(plan).every((hazard) => hazard.stepIds.length > 0)).toBeTrue();
+        const { figures, layers } = readout(plan, result);
+        for (const figure of [...figures, ...layers]) {
           if (figure.value === null) continue;
           expect(figure.low!).toBeLessThanOrEqual(figure.value);
           expect(figure.high!).toBeGreaterThanOrEqual(figure.value);
@@ -89,10 +168,10 @@ describe('forecast of any valid plan', () => {
     );
   });
 
-  it('lays coats in order, whatever their rules', () => {
+  it('does the steps in order, whatever their rules', () => {
     fc.assert(
       fc.property(anyPlan, (plan) => {
-        const laid = forecast(plan).coats.map((c) => c.laidAt);
+        const laid = forecast(plan).times.map((t) => t.from);
         expect([...laid].sort((a, b) => a - b)).toEqual(laid);
       }),
       { numRuns: 60, seed: 6 },
@@ -125,22 +204,22 @@ describe('the door of the forecast', () => {
   const plan = overMedium(70, 60);
   const withTop = (changes: object): PanelPlan => ({
     ...plan,
-    coats: [plan.coats[0]!, plan.coats[1]!, { ...plan.coats[2]!, ...changes }],
+    steps: [plan.steps[0]!, plan.steps[1]!, { ...plan.steps[2]!, ...changes }],
   });
   const refused: [string, PanelPlan, RegExp][] = [
     [
       'thickness',
       withTop({ thickness: 5 }),
-      /coats\[2\]\.thickness is 5; it must be a number from 0.00001 to 0.0006 m/,
+      /steps\[2\]\.thickness is 5; it must be a number from 0.000004 to 0.0012 m/,
     ],
-    ['not a number', withTop({ thickness: NaN }), /coats\[2\]\.thickness is NaN/],
-    ['passes', withTop({ passes: 2.5 }), /coats\[2\]\.passes is 2.5; it must be a whole number/],
+    ['not a number', withTop({ thickness: NaN }), /steps\[2\]\.thickness is NaN/],
+    ['passes', withTop({ passes: 2.5 }), /steps\[2\]\.passes is 2.5; it must be a whole number/],
     ['strokes', withTop({ strokes: 'zigzag' }), /one of one-way, crosswise/],
     ['medium', withTop({ medium: 'treacle' }), /coat\.medium is treacle; it must be one of chalk/],
-    ['dilution', withTop({ dilution: -0.1 }), /coats\[2\]\.dilution/],
-    ['wait', withTop({ start: { rule: 'after', wait: -1 } }), /coats\[2\]\.start\.wait/],
+    ['dilution', withTop({ dilution: -0.1 }), /steps\[2\]\.dilution/],
+    ['wait', withTop({ start: { rule: 'after', wait: -1 } }), /steps\[2\]\.start\.wait/],
     ['state', withTop({ start: { rule: 'state', state: 'crisp', wait: 0 } }), /start\.state is crisp/],
-    ['no coats', { ...plan, coats: [] }, /coats is 0/],
+    ['no coats', { ...plan, steps: [] }, /steps is 0/],
     [
       'substrate',
       { ...plan, panel: { ...plan.panel, substrate: 'ice' as never } },
@@ -177,7 +256,7 @@ describe('what the plan says about itself', () => {
   it('warns of overworking, a second coat, a thin top coat, a soft base, damp air', () => {
     expect(codes(overGlue(110, 90, 90, room(), { passes: 5 }))).toContain('overworked');
     const plan = overMedium(70, 60);
-    expect(codes({ ...plan, coats: [...plan.coats, coat('again', 'chalk', 80, when('recoat'))] })).toContain(
+    expect(codes({ ...plan, steps: [...plan.steps, coat('again', 'chalk', 80, when('recoat'))] })).toContain(
       'second-coat-closes',
     );
     expect(codes(overMedium(70, 25))).toContain('too-thin');
@@ -203,7 +282,7 @@ describe('what the plan says about itself', () => {
     );
     const result = forecast(plan);
     expect(result.findings).toContain(
-      jasmine.objectContaining({ code: 'start-never', level: 'stop', coatId: 't' }),
+      jasmine.objectContaining({ code: 'start-never', level: 'stop', stepId: 't' }),
     );
     expect(result.coats[1]!.laidAt).toBe(86400);
   });
@@ -213,7 +292,7 @@ describe('readout', () => {
   it('names the knobs a painter would turn, with the sign the facts have', () => {
     const spacing = readout(overGlue(110, 90, 120)).figures.find((figure) => figure.key === 'spacing')!;
     const glue = spacing.movers.find(
-      (mover) => mover.knob.kind === 'thickness' && mover.knob.coatId === 'glue',
+      (mover) => mover.knob.kind === 'thickness' && mover.knob.stepId === 'glue',
     );
     const later = readout(overGlue(110, 90, 120))
       .figures.find((f) => f.key === 'strength')!

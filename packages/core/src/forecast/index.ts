@@ -1,21 +1,33 @@
-export { type Factors, forecast, startOf } from './forecast';
-export { MAX_PASSES } from './findings';
 export {
+  type Finding,
+  FINDING_CODES,
+  type FindingCode,
+  FINDING_LEVELS,
+  type FindingLevel,
+} from './findings/codes';
+export { MAX_PASSES } from './findings/limits';
+export { forecast } from './forecast';
+export { type Knob } from './knobs';
+export {
+  explain,
   type Figure,
   FIGURE_KEYS,
   type FigureKey,
   figureValues,
-  type Knob,
+  type LayerFigure,
   type Mover,
+  type Predicted,
   readout,
   type Readout,
 } from './readout';
+export { type Factors, handsOn } from './run';
 export {
+  type ChipForecast,
   type CoatCracks,
   type CoatForecast,
-  type Finding,
-  FINDING_CODES,
-  type FindingCode,
   type Forecast,
+  type LayerShare,
+  type RemovalForecast,
+  type StepTimes,
   type TopcoatWindow,
 } from './types';

@@ -1,6 +1,10 @@
+import { type Appearance } from '../colour';
 import { type CrackInput, type CrackLaw, type CrackPattern } from '../crack';
 import { type DryingCurve, type StateTimes } from '../film';
-import { type Coat } from '../plan';
+import { type Medium } from '../media';
+import { type FilmStep, type Step } from '../plan';
+import { type Zone } from '../wear';
+import { type Finding } from './findings/codes';
 
 /** When a coat takes the next one the way its kind wants it; s from the plan's start. */
 export interface TopcoatWindow {
@@ -9,12 +13,25 @@ export interface TopcoatWindow {
   readonly closesAt: number | null;
 }
 
-/** What one coat does, moments in s from the plan's start. */
+/** When a step is done, s from the plan's start. */
+export interface StepTimes {
+  readonly step: Step;
+  readonly from: number;
+  readonly until: number;
+  /** False where its state never comes in this air, and the plan takes it a day later. */
+  readonly comes: boolean;
+}
+
+/** What one film does, moments in s from the plan's start. */
 export interface CoatForecast {
-  readonly coat: Coat;
+  readonly coat: FilmStep;
+  /** Index among the plan's steps. */
+  readonly stepIndex: number;
+  readonly medium: Medium;
+  /** When it is laid; of several coats of a seal, the last. */
   readonly laidAt: number;
   readonly coveredAt: number | null;
-  /** Dry film thickness [m]. */
+  /** Dry film thickness, all its coats [m]. */
   readonly dryThickness: number;
   /** States if it were left open, from which its window follows. */
   readonly open: StateTimes;
@@ -26,7 +43,7 @@ export interface CoatForecast {
   readonly crack: CoatCracks | null;
 }
 
-/** What a coat does to what it lies on: present on every coat that lies on another. */
+/** What a coat does to what it lies on: present on every coat that dries. */
 export interface CoatCracks {
   readonly law: CrackLaw;
   readonly pattern: CrackPattern;
@@ -34,47 +51,61 @@ export interface CoatCracks {
   readonly firstAt: number | null;
   readonly clearAt: number | null;
   readonly doneAt: number | null;
+  /** Index among the films of the lowest one above the weakest boundary. */
+  readonly boundary: number;
   /** How the coat lies, so that spreads and knobs can be worked out from it. */
   readonly input: CrackInput;
 }
 
-/** Something the plan says about itself; `findingWords` in the contract says it in words. */
-export interface Finding {
-  readonly code: FindingCode;
-  readonly level: 'stop' | 'warn' | 'tip' | 'good';
-  readonly coatId: string;
-  /** Numbers the sentence needs, SI. */
-  readonly values: Readonly<Record<string, number>>;
+/** Flakes that let go at one boundary. */
+export interface ChipForecast {
+  /** Index among the films of the lowest one that goes. */
+  readonly film: number;
+  /** Share of the film that lets go by itself. */
+  readonly share: number;
+  /** Mean flake [m]. */
+  readonly size: number;
+  readonly driveRatio: number;
 }
 
-export const FINDING_CODES = [
-  'glue-still-open',
-  'glue-grabs',
-  'glue-closing',
-  'glue-dried',
-  'medium-wet',
-  'medium-ready',
-  'hide-not-cured',
-  'hide-ready',
-  'base-not-dry',
-  'overworked',
-  'second-coat-closes',
-  'too-thin',
-  'never-dry',
-  'crackle-missing',
-  'weak-crackle',
-  'paint-before-paint',
-  'damp-air',
-  'start-never',
-] as const;
-export type FindingCode = (typeof FINDING_CODES)[number];
+/** What is seen where: the panel first, then every layer in the order laid. Shares add up to 1. */
+export interface LayerShare {
+  /** Step that laid it; `panel` for what lies below everything. */
+  readonly id: string;
+  readonly share: number;
+  readonly zones: Readonly<Record<Zone, number>>;
+}
+
+/** What distressing and wiping do, step by step. */
+export interface RemovalForecast {
+  readonly stepId: string;
+  /** Share of the area on which another layer comes to light. */
+  readonly share: number;
+  /** Median depth in the top film [m]. */
+  readonly depth: number;
+  /** Blade and scraper: effort against a cured film. */
+  readonly effort: number | null;
+}
 
 /** A whole plan's forecast, closed form. */
 export interface Forecast {
+  readonly times: readonly StepTimes[];
+  /** The films, in the order laid. */
   readonly coats: readonly CoatForecast[];
-  /** Index of the coat whose cracks the panel shows, or null. */
+  /** Index of the film whose cracks the panel shows, or null. */
   readonly crackedCoat: number | null;
-  /** When the last coat is through-dry [s from the plan's start], null when never in this air. */
+  readonly chips: readonly ChipForecast[];
+  readonly removals: readonly RemovalForecast[];
+  /** Share of the area that chips, flakes and resists take, and that is worn through. */
+  readonly chippedShare: number;
+  readonly wornShare: number;
+  /** Share on which nothing but clear films lies over the panel. */
+  readonly bareShare: number;
+  readonly layers: readonly LayerShare[];
+  readonly appearance: Appearance;
+  /** Gloss at 60 degrees [GU]. */
+  readonly gloss: number;
+  /** When the last film is through-dry and the last step done [s from the plan's start], null when never in this air. */
   readonly readyAt: number | null;
   readonly findings: readonly Finding[];
 }

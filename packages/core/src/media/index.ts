@@ -1,9 +1,13 @@
-export { medium, MEDIUM_KEYS, type MediumKey, PARAMETERS } from './media';
+export { medium, MEDIUM_KEYS, type MediumKey } from './media';
+export { mediumLookup, type MediumLookup } from './own';
+export { PARAMETERS } from './parameters';
 export { substrate, SUBSTRATE_KEYS, type SubstrateKey } from './substrates';
 export {
   type Medium,
+  MEDIUM_KINDS,
   type MediumKind,
   type MediumParameter,
+  type OwnMedium,
   type ParameterInfo,
   type Provenance,
   type Substrate,

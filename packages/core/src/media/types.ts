@@ -1,17 +1,34 @@
+import { type Carrier } from '../air';
+
 /** Where a value comes from. */
 export type Provenance = 'published' | 'common-practice' | 'assumed' | 'fitted';
 
 /** What a medium is for, which decides what may be laid over it and when. */
-export type MediumKind = 'paint' | 'primer' | 'crackle-medium' | 'wet-glue' | 'cured-glue';
+export const MEDIUM_KINDS = [
+  'paint',
+  'primer',
+  'ground',
+  'crackle-medium',
+  'wet-glue',
+  'cured-glue',
+  'clear',
+  'glaze',
+  'wax',
+  'resist',
+  'agent',
+] as const;
+export type MediumKind = (typeof MEDIUM_KINDS)[number];
 
 /**
  * A generic medium. Values that are not SI carry their unit in the name; fractions are 0 … 1.
  * `PARAMETERS` says for every field what it means, its unit, its range and where it comes from.
+ * "Water" stands for the carrier, whatever it is.
  */
 export interface Medium {
   readonly key: string;
   readonly name: string;
   readonly kind: MediumKind;
+  readonly carrier: Carrier;
   readonly volumeSolids: number;
   readonly wetFilmUm: number;
   readonly densityKgL: number;
@@ -24,6 +41,10 @@ export interface Medium {
   readonly boundWater: number;
   readonly skinUm: number;
   readonly cureDays: number;
+  readonly oxidationHours: number;
+  readonly oxidationTouch: number;
+  readonly oxidationRecoat: number;
+  readonly hardensUpToUm: number;
   readonly fractureLengthUm: number;
   readonly breakStrain: number;
   readonly relaxationTime: number;
@@ -36,9 +57,21 @@ export interface Medium {
   readonly passesWet: number;
   readonly passesDry: number;
   readonly closedFromStart: number;
+  readonly energyJM2Um: number;
+  readonly bondJM2: number;
+  readonly baseBond: number;
+  readonly hardness: number;
+  readonly clothStart: number;
+  readonly clothEnd: number;
+  readonly clothHours: number;
+  readonly hidingUm: number;
+  readonly glossUnits: number;
+  readonly yellowing: number;
+  readonly lifts: number;
+  readonly potHours: number;
 }
 
-export type MediumParameter = Exclude<keyof Medium, 'key' | 'name' | 'kind'>;
+export type MediumParameter = Exclude<keyof Medium, 'key' | 'name' | 'kind' | 'carrier'>;
 
 /** What one field of the table means, for the screen, the documents and the door. */
 export interface ParameterInfo {
@@ -47,6 +80,15 @@ export interface ParameterInfo {
   readonly min: number;
   readonly max: number;
   readonly provenance: Provenance;
+}
+
+/** A painter's own medium: a generic one under another name, with some values changed. */
+export interface OwnMedium {
+  readonly key: string;
+  readonly name: string;
+  /** The generic medium it starts from. */
+  readonly like: string;
+  readonly changes: Readonly<Partial<Record<MediumParameter, number>>>;
 }
 
 /** A surface under the first coat. */
@@ -59,4 +101,12 @@ export interface Substrate {
   readonly capacityUm: number;
   /** How much it keys a film, 0 closed … 1 open-pored. */
   readonly porosity: number;
+  /** Factor on the bond of a film laid on it; 1 a scuffed sound surface. */
+  readonly baseBond: number;
+  /** How it looks, sRGB `#rrggbb`. */
+  readonly colour: string;
+  /** Bare wood or board, which looks raw and pale where everything above has gone. */
+  readonly bare: boolean;
+  /** Hardness against sanding, as for media. */
+  readonly hardness: number;
 }

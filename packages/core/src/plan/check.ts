@@ -1,47 +1,110 @@
 import { STROKES } from '../crack';
 import { checkRange, InputError } from '../errors';
-import { medium, substrate } from '../media';
+import { mediumLookup, type MediumLookup, substrate } from '../media';
 import { PLAN_RANGES } from './ranges';
-import { type Coat, type PanelPlan, START_STATES } from './types';
+import {
+  COVERS,
+  DISTRESS_TOOLS,
+  type FilmStep,
+  GRITS,
+  HEAT_TOOLS,
+  type PanelPlan,
+  PLACES,
+  RESIST_AGENTS,
+  START_STATES,
+  type StartRule,
+  type Step,
+  USES,
+} from './types';
+
+const COLOUR = /^#[0-9a-f]{6}$/;
+
+function refuse(field: string, value: unknown, allowed: string): never {
+  throw new InputError({ code: field.replace(/\[\d+\]/g, ''), field, value, allowed });
+}
 
 function checkWhole(field: string, value: number, range: { min: number; max: number }): void {
   checkRange(field, value, range, '');
-  if (!Number.isInteger(value)) {
-    throw new InputError({
-      code: field,
-      field,
-      value,
-      allowed: `a whole number from ${range.min} to ${range.max}`,
-    });
+  if (!Number.isInteger(value)) refuse(field, value, `a whole number from ${range.min} to ${range.max}`);
+}
+
+function checkOneOf(field: string, value: string | number, allowed: readonly (string | number)[]): void {
+  if (!allowed.includes(value)) refuse(field, value, `one of ${allowed.join(', ')}`);
+}
+
+function checkStart(start: StartRule, at: string): void {
+  checkOneOf(`${at}.start.rule`, start.rule, ['state', 'after', 'at']);
+  if (start.rule === 'at') checkRange(`${at}.start.moment`, start.moment, PLAN_RANGES.wait, 's');
+  else checkRange(`${at}.start.wait`, start.wait, PLAN_RANGES.wait, 's');
+  if (start.rule === 'state') checkOneOf(`${at}.start.state`, start.state, START_STATES);
+}
+
+function checkFilm(film: FilmStep, at: string, media: MediumLookup): void {
+  media(film.medium);
+  checkRange(`${at}.thickness`, film.thickness, PLAN_RANGES.thickness, 'm');
+  checkRange(`${at}.dilution`, film.dilution, PLAN_RANGES.dilution, '');
+  checkWhole(`${at}.passes`, film.passes, PLAN_RANGES.passes);
+  checkOneOf(`${at}.strokes`, film.strokes, STROKES);
+  checkOneOf(`${at}.cover.style`, film.cover.style, COVERS);
+  checkRange(`${at}.cover.share`, film.cover.share, PLAN_RANGES.share, '');
+  if (film.colour !== null && !COLOUR.test(film.colour)) {
+    refuse(`${at}.colour`, film.colour, 'a colour such as #4a6b5d, or none');
+  }
+  if (film.kind === 'coat') {
+    checkRange(`${at}.bonding`, film.bonding, PLAN_RANGES.share, '');
+    if (film.mixedAge !== null) checkRange(`${at}.mixedAge`, film.mixedAge, PLAN_RANGES.mixedAge, 's');
+  } else {
+    checkWhole(`${at}.coats`, film.coats, PLAN_RANGES.sealCoats);
+    if (film.buffAfter !== null) checkRange(`${at}.buffAfter`, film.buffAfter, PLAN_RANGES.wait, 's');
   }
 }
 
-function checkOneOf(field: string, value: string, allowed: readonly string[]): void {
-  if (!allowed.includes(value))
-    throw new InputError({ code: field, field, value, allowed: `one of ${allowed.join(', ')}` });
-}
-
-function checkCoat(coat: Coat, at: string): void {
-  medium(coat.medium);
-  checkRange(`${at}.thickness`, coat.thickness, PLAN_RANGES.thickness, 'm');
-  checkRange(`${at}.dilution`, coat.dilution, PLAN_RANGES.dilution, '');
-  checkWhole(`${at}.passes`, coat.passes, PLAN_RANGES.passes);
-  checkOneOf(`${at}.strokes`, coat.strokes, STROKES);
-  if (coat.start.rule === 'at') checkRange(`${at}.start.moment`, coat.start.moment, PLAN_RANGES.wait, 's');
-  else checkRange(`${at}.start.wait`, coat.start.wait, PLAN_RANGES.wait, 's');
-  if (coat.start.rule === 'state') checkOneOf(`${at}.start.state`, coat.start.state, START_STATES);
+function checkStep(step: Step, at: string, media: MediumLookup): void {
+  checkStart(step.start, at);
+  switch (step.kind) {
+    case 'coat':
+    case 'seal':
+      return checkFilm(step, at, media);
+    case 'resist':
+      checkOneOf(`${at}.agent`, step.agent, RESIST_AGENTS);
+      checkRange(`${at}.thickness`, step.thickness, PLAN_RANGES.thickness, 'm');
+      checkRange(`${at}.share`, step.share, PLAN_RANGES.share, '');
+      return checkOneOf(`${at}.where`, step.where, PLACES);
+    case 'heat':
+      checkOneOf(`${at}.tool`, step.tool, HEAT_TOOLS);
+      return checkRange(`${at}.duration`, step.duration, PLAN_RANGES.heatDuration, 's');
+    case 'rewet':
+      return checkRange(`${at}.amount`, step.amount, PLAN_RANGES.rewetAmount, 'm');
+    case 'distress':
+      checkOneOf(`${at}.tool`, step.tool, DISTRESS_TOOLS);
+      checkOneOf(`${at}.grit`, step.grit, GRITS);
+      checkWhole(`${at}.rounds`, step.rounds, PLAN_RANGES.rounds);
+      checkRange(`${at}.pressure`, step.pressure, PLAN_RANGES.pressure, '');
+      checkRange(`${at}.smear`, step.smear, PLAN_RANGES.share, '');
+      return checkOneOf(`${at}.where`, step.where, PLACES);
+    case 'wipe':
+      return;
+    case 'wait':
+      return checkRange(`${at}.duration`, step.duration, PLAN_RANGES.wait, 's');
+    default:
+      refuse(`${at}.kind`, (step as Step).kind, 'a kind of step');
+  }
 }
 
 /**
  * The door of every forecast: checks a whole plan once, so that the kernels behind it need not.
+ * @returns the lookup of the plan's media, generic and own
  * @throws InputError naming the field, the value and what is allowed
  */
-export function checkPlan(plan: PanelPlan): void {
+export function checkPlan(plan: PanelPlan): MediumLookup {
+  const media = mediumLookup(plan.media);
   substrate(plan.panel.substrate);
   checkRange('panel.width', plan.panel.width, PLAN_RANGES.side, 'm');
   checkRange('panel.height', plan.panel.height, PLAN_RANGES.side, 'm');
+  checkOneOf('panel.use', plan.panel.use, USES);
   checkWhole('seed', plan.seed, PLAN_RANGES.seed);
-  checkWhole('coats', plan.coats.length, PLAN_RANGES.coats);
+  checkWhole('steps', plan.steps.length, PLAN_RANGES.steps);
   checkWhole('air.samples', plan.air.length, PLAN_RANGES.airSamples);
-  plan.coats.forEach((coat, i) => checkCoat(coat, `coats[${i}]`));
+  plan.steps.forEach((step, i) => checkStep(step, `steps[${i}]`, media));
+  return media;
 }

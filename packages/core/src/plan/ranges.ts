@@ -4,7 +4,7 @@ import { type Range } from '../errors';
 /** Every number of a plan: allowed range in SI, and the smallest step worth setting. The one home of these limits. */
 export const PLAN_RANGES = {
   /** Wet film thickness of a coat [m]. */
-  thickness: { min: 10e-6, max: 600e-6 },
+  thickness: { min: 4e-6, max: 1200e-6 },
   /** Water stirred in, litres per litre. */
   dilution: { min: 0, max: 1 },
   passes: { min: 1, max: 8 },
@@ -13,7 +13,22 @@ export const PLAN_RANGES = {
   /** Width or height of a panel [m]. */
   side: { min: 0.02, max: 3 },
   seed: { min: 0, max: 2147483647 },
-  coats: { min: 1, max: 20 },
+  /** Steps of a plan. */
+  steps: { min: 1, max: 40 },
+  /** Share of an area, of a dose, of what came off. */
+  share: { min: 0, max: 1 },
+  /** How long hot air is on a place [s]. */
+  heatDuration: { min: 5, max: 3600 },
+  /** Water put on to wet paint again [m]. */
+  rewetAmount: { min: 5e-6, max: 200e-6 },
+  /** Passes, rubs, strokes; minutes for bleach. */
+  rounds: { min: 1, max: 60 },
+  /** Pressure of the hand against an ordinary one. */
+  pressure: { min: 0.2, max: 3 },
+  /** How long ago paint was mixed [s]. */
+  mixedAge: { min: 0, max: 90 * 86400 },
+  /** Coats of one seal. */
+  sealCoats: { min: 1, max: 6 },
   airSamples: { min: 1, max: 24 * 31 },
   temperature: AIR_RANGES.temperature,
   humidity: AIR_RANGES.humidity,

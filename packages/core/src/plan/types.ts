@@ -1,32 +1,150 @@
 import { type AirSeries } from '../air';
 import { type Strokes } from '../crack';
-import { type MediumKey, type SubstrateKey } from '../media';
+import { type OwnMedium, type SubstrateKey } from '../media';
 
-/** When a coat may go on. Moments and waits in seconds. */
+/** When a step may begin. Moments and waits in seconds. */
 export type StartRule =
   /** Once the coat below has reached a state, and a wait after that. */
   | { readonly rule: 'state'; readonly state: StartState; readonly wait: number }
-  /** A wait after the coat below was laid. */
+  /** A wait after the step before it: after a coat was laid, after anything else ended. */
   | { readonly rule: 'after'; readonly wait: number }
-  /** At a moment from the plan's start, though never before the coat below. */
+  /** At a moment from the plan's start, though never before the step before it ended. */
   | { readonly rule: 'at'; readonly moment: number };
 
-export const START_STATES = ['tacky', 'touch-dry', 'recoat', 'through-dry'] as const;
+export const START_STATES = ['tacky', 'touch-dry', 'recoat', 'through-dry', 'cured'] as const;
 export type StartState = (typeof START_STATES)[number];
 
-/** One brushed coat of a stack, SI. */
-export interface Coat {
+/** How much of the panel a coat covers: all of it, in blotches, or dragged on with a nearly dry brush. */
+export const COVERS = ['full', 'blotchy', 'dry-brushed'] as const;
+export type CoverStyle = (typeof COVERS)[number];
+export interface Cover {
+  readonly style: CoverStyle;
+  /** Share of the area covered; 1 for a full coat. */
+  readonly share: number;
+}
+
+/** Where on the panel something is done: `edges` includes the corners. */
+export const PLACES = ['all', 'field', 'edges'] as const;
+export type Place = (typeof PLACES)[number];
+
+interface StepBase {
   readonly id: string;
-  readonly medium: MediumKey;
+  readonly start: StartRule;
+}
+
+/** What any film that is laid has, paint or seal. */
+interface FilmBase extends StepBase {
+  /** Key of a generic medium or of one of the plan's own. */
+  readonly medium: string;
   /** Wet film thickness [m]. */
   readonly thickness: number;
-  /** Litres of water per litre of the medium. */
+  /** Litres of water (or of its own thinner) per litre of the medium. */
   readonly dilution: number;
   /** Brush passes over the same place. */
   readonly passes: number;
   readonly strokes: Strokes;
-  readonly start: StartRule;
+  readonly cover: Cover;
+  /** sRGB `#rrggbb`; null for clear media. */
+  readonly colour: string | null;
 }
+
+/** One brushed coat. */
+export interface Coat extends FilmBase {
+  readonly kind: 'coat';
+  /** Bonding additive stirred into milk paint or the like, share of the full dose. */
+  readonly bonding: number;
+  /** Lumps of powder left in. */
+  readonly lumps: boolean;
+  /** How long ago it was mixed or opened when it is laid [s]; null when fresh. */
+  readonly mixedAge: number | null;
+  /** Kept in a refrigerator meanwhile. */
+  readonly keptCold: boolean;
+}
+
+/** A clear coat or wax to finish with. */
+export interface Seal extends FilmBase {
+  readonly kind: 'seal';
+  /** How many coats of it, each at its recoat time. */
+  readonly coats: number;
+  /** How long after laying a wax is buffed [s]; null when it is left. */
+  readonly buffAfter: number | null;
+}
+
+export const RESIST_AGENTS = ['candle', 'jelly', 'salt'] as const;
+export type ResistAgent = (typeof RESIST_AGENTS)[number];
+
+/** Wax, jelly or salt under or in the next coat, so that it comes away there. */
+export interface Resist extends StepBase {
+  readonly kind: 'resist';
+  readonly agent: ResistAgent;
+  /** How thick it lies [m]; for salt the grain. */
+  readonly thickness: number;
+  /** Share of the place that it covers. */
+  readonly share: number;
+  readonly where: Place;
+}
+
+export const HEAT_TOOLS = ['dryer', 'gun'] as const;
+export type HeatTool = (typeof HEAT_TOOLS)[number];
+
+/** Hot air, kept moving. */
+export interface Heat extends StepBase {
+  readonly kind: 'heat';
+  readonly tool: HeatTool;
+  /** [s] over each place. */
+  readonly duration: number;
+}
+
+/** Wetting dried paint again. */
+export interface Rewet extends StepBase {
+  readonly kind: 'rewet';
+  /** Water put on [m]. */
+  readonly amount: number;
+}
+
+export const DISTRESS_TOOLS = ['sand', 'cloth', 'sponge', 'scrape', 'blade', 'tap', 'bleach'] as const;
+export type DistressTool = (typeof DISTRESS_TOOLS)[number];
+
+/** FEPA grits a painter uses. */
+export const GRITS = [80, 100, 120, 150, 180, 220, 240, 280, 320, 360, 400] as const;
+export type Grit = (typeof GRITS)[number];
+
+/** Taking some of it off again. */
+export interface Distress extends StepBase {
+  readonly kind: 'distress';
+  readonly tool: DistressTool;
+  /** Sanding only. */
+  readonly grit: Grit;
+  /** Passes of a block, rubs of a cloth, strokes of a blade; for bleach the minutes it stays. */
+  readonly rounds: number;
+  /** Pressure of the hand, 1 ordinary (about 5 kPa). */
+  readonly pressure: number;
+  readonly where: Place;
+  /** Share of what came off that is smeared back. */
+  readonly smear: number;
+}
+
+/** Wiping jelly and what lies on it away. */
+export interface Wipe extends StepBase {
+  readonly kind: 'wipe';
+  /** Dry cloth first, then grease-cutting wipes. */
+  readonly degrease: boolean;
+}
+
+/** Letting it be. */
+export interface Wait extends StepBase {
+  readonly kind: 'wait';
+  /** [s] */
+  readonly duration: number;
+}
+
+export type Step = Coat | Seal | Resist | Heat | Rewet | Distress | Wipe | Wait;
+/** A step that lays a film. */
+export type FilmStep = Coat | Seal;
+export const STEP_KINDS = ['coat', 'seal', 'resist', 'heat', 'rewet', 'distress', 'wipe', 'wait'] as const;
+export type StepKind = Step['kind'];
+
+export const isFilm = (step: Step): step is FilmStep => step.kind === 'coat' || step.kind === 'seal';
 
 /** What is known of the panel's past. */
 export interface History {
@@ -40,19 +158,28 @@ export interface History {
   readonly condition: 'sound' | 'flaking';
 }
 
+/** What the finished panel has to stand. */
+export const USES = ['display', 'hands', 'wiping', 'hot-cups', 'food', 'children'] as const;
+export type Use = (typeof USES)[number];
+
 export interface Panel {
   /** [m] */
   readonly width: number;
   readonly height: number;
   readonly substrate: SubstrateKey;
   readonly history: History;
+  /** Lying flat, face up, while it is worked on; else standing. */
+  readonly flat: boolean;
+  readonly use: Use;
 }
 
-/** A stack of coats on one panel in some air: all the core needs for a forecast. */
+/** A stack of steps on one panel in some air: all the core needs for a forecast. */
 export interface PanelPlan {
   readonly panel: Panel;
-  /** From the ground up. */
-  readonly coats: readonly Coat[];
+  /** In working order. */
+  readonly steps: readonly Step[];
   readonly air: AirSeries;
   readonly seed: number;
+  /** A painter's own media, beside the generic ones. */
+  readonly media?: readonly OwnMedium[];
 }

@@ -6,6 +6,8 @@ const panel = (substrate: Panel['substrate'], history: Partial<History> = {}): P
   height: 0.5,
   substrate,
   history: { handled: false, tannin: false, oldPaint: 'none', condition: 'sound', ...history },
+  flat: true,
+  use: 'display',
 });
 const steps = (...args: Parameters<typeof panel>): string[] =>
   prepHints(panel(...args)).map((hint) => hint.step);

@@ -260,6 +260,7 @@ describe('crack field: drawing and doors', () => {
       fillLeft: 1,
       relaxation: 1,
       mobilityAtGel: 0.4,
+      driveRatio: 0,
     };
     const window = {
       widthMm: 100,

@@ -1,0 +1,66 @@
+import { type Colour } from './rgb';
+
+/*
+ * Light in a paint film, channel by channel. Saunderson 1942 (J. Opt. Soc. Am. 32) joins what happens inside the film
+ * to what leaves its surface; Kubelka & Munk 1931 gives the inside. Both quoted from memory.
+ */
+
+/** Reflection at the surface from outside and from inside, and the factor on absorption: matt and dry, or wetted. */
+interface Surface {
+  readonly outside: number;
+  readonly inside: number;
+  readonly absorption: number;
+}
+const DRY: Surface = { outside: 0.04, inside: 0.5, absorption: 1 };
+/** Water, wax or clear coat fill the pores: less scatter, more is absorbed; assumed. */
+const WETTED: Surface = { outside: 0.015, inside: 0.6, absorption: 1.1 };
+const GLOSSY: Surface = { outside: 0, inside: 0.6, absorption: 1.1 };
+
+const measured = (internal: number, s: Surface): number =>
+  s.outside + ((1 - s.outside) * (1 - s.inside) * internal) / (1 - s.inside * internal);
+const internalOf = (seen: number, s: Surface): number => {
+  const above = Math.max(0, seen - s.outside) / ((1 - s.outside) * (1 - s.inside));
+  return Math.min(0.999, above / (1 + s.inside * above));
+};
+const absorptionOf = (r: number): number => (1 - r) ** 2 / (2 * Math.max(r, 1e-4));
+const reflectanceOf = (ks: number): number => 1 + ks - Math.sqrt(ks * ks + 2 * ks);
+
+const seenUnder = (dry: Colour, surface: Surface): Colour => {
+  const channel = (c: number): number =>
+    Math.max(0, measured(reflectanceOf(absorptionOf(internalOf(c, DRY)) * surface.absorption), surface));
+  return [channel(dry[0]), channel(dry[1]), channel(dry[2])];
+};
+
+/** How a dry matt colour looks wet or waxed: darker and deeper, dark colours most. */
+export const wetColour = (dry: Colour): Colour => seenUnder(dry, WETTED);
+
+/**
+ * How it looks under a clear film.
+ * @param yellowing - 0 none … 1 as much as a thick oil film gives
+ */
+export function sealedColour(dry: Colour, yellowing: number): Colour {
+  const [r, g, b] = seenUnder(dry, GLOSSY);
+  return [r * (1 - 0.03 * yellowing), g * (1 - 0.07 * yellowing), b * (1 - 0.28 * yellowing)];
+}
+
+/** Share that a film hides of what is below: 1 − exp(−h/hiding thickness). */
+export const opacityOf = (dryUm: number, hidingUm: number): number => 1 - Math.exp(-dryUm / hidingUm);
+
+/**
+ * A thin film over a ground, after Kubelka and Munk: R = [1 − Rg (a − b coth bSh)]/[a − Rg + b coth bSh].
+ * @param film - colour of the film where it hides fully, dry
+ * @param ground - colour below, dry
+ * @param opacity - what it hides here, 0 … 1, taken as 1 − exp(−S h)
+ */
+export function layered(film: Colour, ground: Colour, opacity: number): Colour {
+  if (opacity <= 0) return ground;
+  const scatter = -Math.log(Math.max(1e-9, 1 - opacity)) * 1.5;
+  const channel = (i: 0 | 1 | 2): number => {
+    const a = 1 + absorptionOf(internalOf(film[i], DRY));
+    const b = Math.sqrt(Math.max(1e-9, a * a - 1));
+    const coth = 1 / Math.tanh(Math.max(1e-6, b * scatter));
+    const rg = internalOf(ground[i], DRY);
+    return measured((1 - rg * (a - b * coth)) / (a - rg + b * coth), DRY);
+  };
+  return [channel(0), channel(1), channel(2)];
+}

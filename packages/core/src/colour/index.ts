@@ -1,0 +1,5 @@
+export { appearance, type Appearance, type LayerLook } from './appearance';
+export { contrastWord, deltaE2000, opposite, painterOpposite } from './difference';
+export { type Colour, fromHex, toHex } from './rgb';
+export { mixParts } from './mix';
+export { layered, opacityOf, sealedColour, wetColour } from './film';

@@ -1,0 +1,96 @@
+/** Something the plan says about itself; `findingWords` in the contract says it in words. */
+export interface Finding {
+  readonly code: FindingCode;
+  readonly level: FindingLevel;
+  readonly stepId: string;
+  /** Numbers the sentence needs, SI. */
+  readonly values: Readonly<Record<string, number>>;
+}
+
+export const FINDING_LEVELS = ['stop', 'warn', 'tip', 'good'] as const;
+export type FindingLevel = (typeof FINDING_LEVELS)[number];
+
+export const FINDING_CODES = [
+  // Moments and slip.
+  'glue-still-open',
+  'glue-grabs',
+  'glue-closing',
+  'glue-dried',
+  'medium-wet',
+  'medium-ready',
+  'hide-not-cured',
+  'hide-ready',
+  'base-not-dry',
+  'sealer-dry',
+  'sealer-tacky',
+  'start-never',
+  'section-large',
+  // What comes of it.
+  'overworked',
+  'second-coat-closes',
+  'too-thin',
+  'crackle-missing',
+  'weak-crackle',
+  'paint-before-paint',
+  'crackle-everywhere',
+  'lever-glue',
+  'lever-top',
+  'contrast-low',
+  'soaks-in',
+  'flakes-badly',
+  'poor-hold',
+  // The air.
+  'never-dry',
+  'damp-air',
+  'cold-air',
+  'blush',
+  // What does not go together.
+  'tannin-bleeds',
+  'paint-over-wax',
+  'clear-over-wax',
+  'water-over-fresh-oil',
+  'spray-recoat',
+  'milk-old',
+  'wax-thick',
+  'lay-flat',
+  // Resists.
+  'jelly-unsealed',
+  'jelly-judge',
+  'jelly-left',
+  'jelly-not-degreased',
+  'salt-loose',
+  'salt-left',
+  'wax-left',
+  // Taking off again.
+  'blade-hard',
+  'cloth-in-vain',
+  'bleach-dried',
+  'bare-shows',
+  'barrier-holds',
+  'nothing-comes-off',
+  // Finishing.
+  'dark-wax-bare',
+  'dark-wax-much',
+  'wax-on-wet-dark',
+  'buff-early',
+  'buff-late',
+  'use-unsealed',
+  'use-wax-only',
+  'seal-thick',
+  // Stops for safety.
+  'heat-on-solvent',
+  'heat-on-grease',
+  'heat-on-bleach',
+  'heat-on-old-paint',
+  'sand-old-paint',
+  'bleach-on-casein',
+  'bleach-after-alcohol',
+] as const;
+export type FindingCode = (typeof FINDING_CODES)[number];
+
+export type AddFinding = (
+  code: FindingCode,
+  level: FindingLevel,
+  stepId: string,
+  values?: Readonly<Record<string, number>>,
+) => void;

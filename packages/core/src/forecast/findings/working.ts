@@ -1,0 +1,169 @@
+import { isFilm, type PanelPlan, type Step } from '../../plan';
+import { softenedShare } from '../../wear';
+import { bleachWetFor, type FilmRun, type Run } from '../run';
+import { saltBed } from '../show';
+import { type Forecast } from '../types';
+import { type AddFinding } from './codes';
+import { DARK_WAX_SHARE, SOLVENT_LOCK } from './limits';
+import { type MediumLookup } from '../../media';
+
+type Outcome = Omit<Forecast, 'findings'>;
+
+/** Effort from which a blade goes hard, and depth under which a cloth does nothing [m]. */
+const HARD = 0.85;
+const IN_VAIN = 1.5e-6;
+
+/** Resists, distressing and finishing: what will disappoint. */
+export function workingRules(
+  plan: PanelPlan,
+  result: Outcome,
+  run: Run,
+  media: MediumLookup,
+  add: AddFinding,
+): void {
+  plan.steps.forEach((step, i) => {
+    const later = plan.steps.slice(i + 1);
+    const there = run.films.filter((film) => film.stepIndex < i);
+    const top = there.at(-1);
+    switch (step.kind) {
+      case 'resist':
+        return resistRules(step, later, top, run, add);
+      case 'distress': {
+        const removal = result.removals.find((r) => r.stepId === step.id);
+        if (top === undefined || removal === undefined) return;
+        if (removal.effort !== null && removal.effort > HARD)
+          add('blade-hard', 'warn', step.id, { effort: removal.effort });
+        if ((step.tool === 'cloth' || step.tool === 'sponge') && removal.depth < IN_VAIN)
+          add('cloth-in-vain', 'warn', step.id, { depth: removal.depth });
+        if (step.tool === 'bleach') {
+          const wetFor = bleachWetFor(run, step, media);
+          if (step.rounds * 60 > wetFor)
+            add('bleach-dried', 'tip', step.id, { wetFor, share: softenedShare(wetFor, wetFor) });
+        }
+        if (step.tool === 'sand' && removal.share < 0.002) {
+          const barrier = there.findLast((film) => film.medium.hardness >= 68);
+          add(barrier === top ? 'barrier-holds' : 'nothing-comes-off', 'tip', step.id, {
+            depth: removal.depth,
+          });
+        }
+        return;
+      }
+      case 'seal':
+        return sealRules(step, there, run, plan, i, add);
+      default:
+        return;
+    }
+  });
+  useRules(plan, result, add);
+}
+
+function resistRules(
+  step: Extract<Step, { kind: 'resist' }>,
+  later: readonly Step[],
+  top: FilmRun | undefined,
+  run: Run,
+  add: AddFinding,
+): void {
+  const wipe = later.find((s) => s.kind === 'wipe');
+  const cuts = later.some((s) => s.kind === 'distress');
+  switch (step.agent) {
+    case 'jelly':
+      if (top === undefined || (top.medium.kind !== 'clear' && top.medium.hardness < 68))
+        add('jelly-unsealed', 'warn', step.id);
+      if (wipe === undefined) add('jelly-left', 'warn', step.id);
+      else {
+        add('jelly-judge', 'tip', wipe.id);
+        const sealed = later.some((s) => s.kind === 'seal' && later.indexOf(s) > later.indexOf(wipe));
+        if (sealed && wipe.kind === 'wipe' && !wipe.degrease) add('jelly-not-degreased', 'warn', wipe.id);
+      }
+      return;
+    case 'salt':
+      if (saltBed(run, step) === null) add('salt-loose', 'warn', step.id);
+      if (!cuts) add('salt-left', 'warn', step.id);
+      return;
+    case 'candle':
+      if (!cuts && later.some(isFilm)) add('wax-left', 'tip', step.id);
+  }
+}
+
+function sealRules(
+  step: Extract<Step, { kind: 'seal' }>,
+  there: readonly FilmRun[],
+  run: Run,
+  plan: PanelPlan,
+  index: number,
+  add: AddFinding,
+): void {
+  const film = run.films.find((f) => f.step.id === step.id)!;
+  const { medium } = film;
+  if (medium.key === 'darkWax') {
+    const barrier = there.some((f) => f.medium.kind === 'clear' || f.medium.key === 'clearWax');
+    if (!barrier) add('dark-wax-bare', 'warn', step.id);
+    if (step.cover.share > DARK_WAX_SHARE) add('dark-wax-much', 'tip', step.id, { share: step.cover.share });
+  }
+  if (medium.kind === 'wax' && step.buffAfter !== null) {
+    const ready = (film.openStates.touch ?? Infinity) - film.laidAt;
+    if (step.buffAfter < 0.6 * ready) add('buff-early', 'warn', step.id, { ready });
+    else if (step.buffAfter > 4 * ready) add('buff-late', 'tip', step.id, { ready });
+  }
+  if (medium.kind === 'clear' && step.thickness > 1.6 * medium.wetFilmUm * 1e-6)
+    add('seal-thick', 'warn', step.id, { usual: medium.wetFilmUm * 1e-6 });
+  const jelly = plan.steps.slice(0, index).some((s) => s.kind === 'resist' && s.agent === 'jelly');
+  const wiped = plan.steps.slice(0, index).some((s) => s.kind === 'wipe');
+  if (jelly && !wiped) add('jelly-left', 'warn', step.id);
+}
+
+/** What a part has to stand decides how it is sealed; common practice. */
+function useRules(plan: PanelPlan, result: Outcome, add: AddFinding): void {
+  const { use } = plan.panel;
+  const last = result.coats.at(-1);
+  if (last === undefined || use === 'display') return;
+  const seals = result.coats.filter((coat) => coat.coat.kind === 'seal');
+  const clear = seals.filter((coat) => coat.medium.kind === 'clear');
+  const wanted = use === 'hot-cups' || use === 'wiping' || use === 'food' || use === 'children' ? 5 : 2;
+  const coats = clear.reduce((sum, coat) => sum + (coat.coat.kind === 'seal' ? coat.coat.coats : 1), 0);
+  if (seals.length === 0) add('use-unsealed', 'warn', last.coat.id, { coats: wanted });
+  else if (use !== 'hands' && coats < wanted)
+    add('use-wax-only', 'tip', last.coat.id, { coats: wanted, has: coats });
+}
+
+/** What must not be done at all: stops, that defer to labels and licensed people. */
+export function safetyStops(plan: PanelPlan, run: Run, media: MediumLookup, add: AddFinding): void {
+  const unknownPaint = plan.panel.history.oldPaint === 'unknown';
+  plan.steps.forEach((step, i) => {
+    const at = run.times[i]!.from;
+    const before = run.films.filter((film) => film.stepIndex < i);
+    const earlier = plan.steps.slice(0, i);
+    if (step.kind === 'heat') {
+      const solvent = before.findLast(
+        (film) =>
+          film.medium.carrier !== 'water' && film.medium.carrier !== 'none' && film.medium.kind !== 'wax',
+      );
+      if (solvent && at - solvent.laidAt < SOLVENT_LOCK) add('heat-on-solvent', 'stop', step.id);
+      const greased = earlier.some((s, k) => {
+        if (s.kind === 'resist' && s.agent === 'jelly')
+          return !earlier.slice(k).some((w) => w.kind === 'wipe');
+        return s.kind === 'seal' && media(s.medium).kind === 'wax';
+      });
+      if (greased) add('heat-on-grease', 'stop', step.id);
+      const bleach = earlier.findLast((s) => s.kind === 'distress' && s.tool === 'bleach');
+      if (bleach && bleach.kind === 'distress') {
+        const laid = run.times[plan.steps.indexOf(bleach)]!.from;
+        if (at < laid + bleachWetFor(run, bleach, media)) add('heat-on-bleach', 'stop', step.id);
+      }
+      if (unknownPaint) add('heat-on-old-paint', 'stop', step.id);
+    }
+    if (step.kind === 'distress') {
+      const first = before.length === 0;
+      if (unknownPaint && (step.tool === 'sand' || step.tool === 'scrape' || step.tool === 'blade'))
+        add('sand-old-paint', first ? 'stop' : 'warn', step.id);
+      if (step.tool === 'bleach') {
+        if (before.some((film) => film.medium.key === 'milk' || film.medium.key === 'hide'))
+          add('bleach-on-casein', 'stop', step.id);
+        if (before.some((film) => film.medium.carrier === 'alcohol' && at - film.laidAt < SOLVENT_LOCK))
+          add('bleach-after-alcohol', 'stop', step.id);
+        if (!plan.panel.flat) add('lay-flat', 'warn', step.id);
+      }
+    }
+  });
+}

@@ -1,0 +1,93 @@
+import { type Carrier } from '../air';
+import { type Medium, type MediumLookup, mediumLookup } from '../media';
+import { isFilm, type PanelPlan, type Step } from '../plan';
+
+/** Ways the work can hurt someone; `hazardWords` in the contract says the usual cautions. */
+export const HAZARD_CODES = [
+  'old-paint',
+  'dust',
+  'silica',
+  'hot-air',
+  'heat-and-solvent',
+  'spray-mist',
+  'flammable-vapour',
+  'oily-rags',
+  'bleach',
+  'bleach-mixing',
+  'blade',
+  'splinters',
+  'casein-keeping',
+  'cups',
+  'food-and-children',
+  'mould',
+  'mdf-dust',
+  'lifting',
+] as const;
+export type HazardCode = (typeof HAZARD_CODES)[number];
+
+/** A hazard with the steps it comes from; `panel` where it comes from the piece itself. */
+export interface Hazard {
+  readonly code: HazardCode;
+  readonly stepIds: readonly string[];
+}
+
+const FLAMMABLE: readonly Carrier[] = ['alcohol', 'spirit', 'thinner', 'propellant'];
+/** Panels larger than this are lifted by two [m²]. */
+const HEAVY = 0.8;
+
+type Rule = (step: Step, plan: PanelPlan, medium: Medium | null) => boolean;
+
+const dry = (step: Step): boolean => step.kind === 'distress' && step.tool === 'sand';
+const cuts = (step: Step): boolean =>
+  step.kind === 'distress' && (step.tool === 'blade' || step.tool === 'scrape');
+const bleaches = (step: Step): boolean => step.kind === 'distress' && step.tool === 'bleach';
+const bare = (plan: PanelPlan): boolean =>
+  plan.panel.substrate.startsWith('raw-') || plan.panel.substrate === 'plywood';
+
+/** Which steps carry which hazard; common practice. */
+const RULES: Readonly<Record<HazardCode, Rule>> = {
+  'old-paint': (step, plan) =>
+    plan.panel.history.oldPaint !== 'none' && (dry(step) || cuts(step) || step.kind === 'heat'),
+  dust: (step) => dry(step),
+  silica: (_step, _plan, medium) =>
+    medium !== null && (medium.key === 'gesso' || medium.key === 'mineral' || medium.key === 'texture'),
+  'hot-air': (step) => step.kind === 'heat',
+  'heat-and-solvent': (step, plan) =>
+    step.kind === 'heat' &&
+    plan.steps.some(
+      (s) => isFilm(s) && ['lacquer', 'spray', 'shellac', 'polyO', 'enamelO'].includes(s.medium),
+    ),
+  'spray-mist': (_step, _plan, medium) => medium?.carrier === 'propellant' || medium?.carrier === 'thinner',
+  'flammable-vapour': (_step, _plan, medium) => medium !== null && FLAMMABLE.includes(medium.carrier),
+  'oily-rags': (step, _plan, medium) =>
+    medium !== null &&
+    isFilm(step) &&
+    (medium.oxidationHours > 0 || medium.kind === 'wax') &&
+    medium.carrier !== 'propellant',
+  bleach: bleaches,
+  'bleach-mixing': bleaches,
+  blade: cuts,
+  splinters: (step, plan) => bare(plan) && step === plan.steps[0],
+  'casein-keeping': (_step, _plan, medium) => medium?.key === 'milk' || medium?.key === 'gesso',
+  cups: (_step, _plan, medium) => medium?.carrier === 'water' && medium.kind !== 'agent',
+  'food-and-children': (step, plan) =>
+    (plan.panel.use === 'food' || plan.panel.use === 'children') && step === plan.steps.at(-1),
+  mould: (_step, plan) => plan.air.some((sample) => sample.humidity > 0.85),
+  'mdf-dust': (step, plan) => dry(step) && plan.panel.substrate.startsWith('mdf'),
+  lifting: (step, plan) => plan.panel.width * plan.panel.height > HEAVY && step === plan.steps[0],
+};
+
+/** The hazards of a plan with the steps they come from, in the order of `HAZARD_CODES`. */
+export function hazards(plan: PanelPlan): Hazard[] {
+  const media: MediumLookup = mediumLookup(plan.media);
+  const withMedium = plan.steps.map((step) => ({
+    step,
+    medium: isFilm(step) ? media(step.medium) : step.kind === 'resist' ? media(step.agent) : null,
+  }));
+  return HAZARD_CODES.flatMap((code) => {
+    const stepIds = withMedium
+      .filter(({ step, medium }) => RULES[code](step, plan, medium))
+      .map(({ step }) => step.id);
+    return stepIds.length === 0 ? [] : [{ code, stepIds }];
+  });
+}

@@ -1,0 +1,1 @@
+export { type Hazard, HAZARD_CODES, type HazardCode, hazards } from './hazard';

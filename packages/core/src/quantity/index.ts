@@ -1,0 +1,1 @@
+export { coverageM2PerL, potLife, type Quantity, quantities, WASTE } from './quantity';

@@ -1,0 +1,12 @@
+export {
+  abrasion,
+  bladeEffort,
+  type Abrasion,
+  GRAIN_UM,
+  hardnessAt,
+  LIFTING,
+  RESIST_LIFT,
+  softenedShare,
+} from './removal';
+export { abrade, createStack, layInto, lift, openCracks, type StackState, visibleShares } from './stack';
+export { EXPOSURE, reaches, type Zone, ZONES, zoneShares } from './zones';

@@ -1,0 +1,156 @@
+import { type Medium } from '../media';
+import { type Distress, type DistressTool, type Grit } from '../plan';
+import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
+
+/** Mean grain of coated abrasives [µm], FEPA 43-1 (quoted from memory). */
+export const GRAIN_UM: Readonly<Record<Grit, number>> = {
+  80: 201,
+  100: 162,
+  120: 125,
+  150: 100,
+  180: 82,
+  220: 68,
+  240: 58.5,
+  280: 52.2,
+  320: 46.2,
+  360: 40.5,
+  400: 35,
+};
+
+/** How much a tool helps loose islands off, against nothing done; assumed. */
+export const LIFTING: Readonly<Record<DistressTool, number>> = {
+  sand: 1.2,
+  cloth: 1.15,
+  sponge: 1.5,
+  scrape: 1.8,
+  blade: 2,
+  tap: 1.6,
+  bleach: 1,
+};
+
+/** Share of a resist that a tool brings off, of what can come; assumed. */
+export const RESIST_LIFT: Readonly<Record<DistressTool, number>> = {
+  sand: 0.6,
+  cloth: 0.35,
+  sponge: 0.7,
+  scrape: 1,
+  blade: 1,
+  tap: 0.4,
+  bleach: 0.2,
+};
+
+/** Time constant of early hardening [s]; common practice: easy at two hours, hard after a night. */
+const HARDENING = 5 * SECONDS_PER_HOUR;
+
+/**
+ * Hardness of a film at an age: quickly in the first hours, then slowly as it cures.
+ * @param age - since it was touch-dry [s]; below 0 it is soft
+ */
+export function hardnessAt(medium: Medium, age: number): number {
+  const early = 0.08 + 0.92 * (1 - Math.exp(-Math.max(0, age) / HARDENING));
+  const late = 0.6 + 0.4 * (1 - Math.exp(-Math.max(0, age) / (medium.cureDays * SECONDS_PER_DAY)));
+  return medium.hardness * early * late;
+}
+
+/** Effort of cutting with a blade, hardness over what a cured film of it takes: under 0.7 easy, over 0.85 hard. */
+export function bladeEffort(medium: Medium, age: number): number {
+  return medium.hardness === 0 ? 0 : hardnessAt(medium, age) / (0.66 * medium.hardness);
+}
+
+/** Share to which bleach softens a coat in a time [s], while its own film is wet. */
+export function softenedShare(duration: number, wetFor: number): number {
+  return 1 - Math.exp(-Math.min(duration, wetFor) / 180);
+}
+
+/** What one distressing takes off: a depth that varies over the surface. */
+export interface Abrasion {
+  /** Median depth in a film like the top one [µm]. */
+  readonly medianUm: number;
+  /** Spread of its logarithm over the surface. */
+  readonly spread: number;
+  /** Resistance of each layer against the top one; Infinity where the tool does nothing to it. */
+  readonly resistance: (medium: Medium, age: number) => number;
+}
+
+/** Softening reaches this deep [µm] when complete; assumed. */
+const SOFTENED_DEPTH = 60;
+/** Clear coats and enamels stop fine paper and cloth; coarse grit goes through them. */
+const BARRIER_HARDNESS = 68;
+const COARSE_GRAIN_UM = 150;
+const FINE_ON_BARRIER = 5;
+
+const softened = (medium: Medium, age: number): number =>
+  medium.clothEnd +
+  (medium.clothStart - medium.clothEnd) *
+    Math.exp(-Math.max(0, age) / (medium.clothHours * SECONDS_PER_HOUR));
+
+/**
+ * Depth a step takes from the top film.
+ *
+ * Sanding: 45 · P · passes · (grain/100 µm)/(H + 8), wear in proportion to pressure and grain over hardness (Preston
+ * 1927, Archard 1953; the constant assumed). Damp cloth and sponge: per rub what is still re-soluble comes off. Blade
+ * and scraper: less as the film hardens. Bleach: what has softened in its time.
+ *
+ * @param age - of the top film since touch-dry [s]
+ * @param wetFor - how long a film of bleach stays wet in this air [s]
+ */
+export function abrasion(step: Distress, top: Medium, age: number, wetFor: number): Abrasion {
+  const hard = (medium: Medium, itsAge: number): number => hardnessAt(medium, itsAge) + 8;
+  const mine = hard(top, age);
+  const relative = (medium: Medium, itsAge: number): number => hard(medium, itsAge) / mine;
+  switch (step.tool) {
+    case 'sand': {
+      const grain = GRAIN_UM[step.grit];
+      const barrier = (medium: Medium): number =>
+        medium.hardness >= BARRIER_HARDNESS && grain < COARSE_GRAIN_UM ? FINE_ON_BARRIER : 1;
+      return {
+        medianUm: (45 * step.pressure * step.rounds * grain) / 100 / mine / barrier(top),
+        spread: 0.8,
+        resistance: (medium, itsAge) => (relative(medium, itsAge) * barrier(medium)) / barrier(top),
+      };
+    }
+    case 'cloth':
+    case 'sponge': {
+      const perRub = step.tool === 'cloth' ? 0.9 : 1.5;
+      const off = softened(top, age);
+      return {
+        medianUm: perRub * step.rounds * step.pressure * off,
+        spread: 0.8,
+        resistance: (medium, itsAge) => {
+          const theirs = softened(medium, itsAge);
+          return theirs <= 0 || off <= 0 ? Infinity : off / theirs;
+        },
+      };
+    }
+    case 'scrape':
+    case 'blade': {
+      const bite = step.tool === 'blade' ? 6 : 2.5;
+      const ease = Math.max(0.05, 1.15 - bladeEffort(top, age));
+      return {
+        medianUm: bite * step.rounds * step.pressure * ease,
+        spread: 1.3,
+        resistance: (medium, itsAge) =>
+          medium.hardness >= BARRIER_HARDNESS ? 4 * relative(medium, itsAge) : relative(medium, itsAge),
+      };
+    }
+    case 'bleach': {
+      const share = softenedShare(step.rounds * 60, wetFor);
+      return {
+        medianUm: SOFTENED_DEPTH * share * (1 - step.smear) * softensBy(top),
+        spread: 1,
+        resistance: (medium) => (softensBy(medium) <= 0 ? Infinity : softensBy(top) / softensBy(medium)),
+      };
+    }
+    case 'tap':
+      return { medianUm: 0, spread: 0.8, resistance: () => 1 };
+  }
+}
+
+/** How far bleach softens a kind: paints with soft binders more, cured clear coats hardly; common practice. */
+function softensBy(medium: Medium): number {
+  return medium.hardness >= BARRIER_HARDNESS
+    ? 0.1
+    : medium.kind === 'paint' || medium.kind === 'ground'
+      ? 0.5
+      : 0.3;
+}

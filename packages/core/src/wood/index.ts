@@ -1,0 +1,1 @@
+export { equilibriumMoisture, moistureReady } from './moisture';
