@@ -7,7 +7,7 @@ module.exports = {
       name: 'core-is-pure',
       severity: 'error',
       from: { path: '^packages/core/src', pathNot: '\\.spec\\.ts$' },
-      to: { pathNot: '^packages/core/src' },
+      to: { pathNot: '^packages/core/src|node_modules/(culori|@types/culori|spectral\\.js)/' },
     },
     {
       name: 'contract-knows-core-only',

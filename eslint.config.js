@@ -2,7 +2,7 @@ import angular from 'angular-eslint';
 import prettier from 'eslint-config-prettier';
 import tseslint from 'typescript-eslint';
 
-/** The core computes; it knows no framework, no host, no clock and no chance. */
+/** The core computes; it knows no framework, no host, no clock and no chance. Colour libraries compute too. */
 const CORE_PURITY = {
   'no-restricted-imports': [
     'error',
@@ -10,7 +10,7 @@ const CORE_PURITY = {
       patterns: [
         {
           group: ['@angular/*', '@ngrx/*', 'rxjs', 'rxjs/*', 'node:*', '@zaffet/*', '**/apps/**'],
-          message: 'The core imports nothing but itself.',
+          message: 'The core imports itself and colour libraries, nothing else.',
         },
       ],
     },
@@ -55,7 +55,9 @@ export default tseslint.config(
       ],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       '@typescript-eslint/no-non-null-assertion': 'off',
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', ignoreRestSiblings: true }],
+      // Types of a library that ships none are declared beside the one file that uses it.
+      '@typescript-eslint/triple-slash-reference': ['error', { path: 'always' }],
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
   },

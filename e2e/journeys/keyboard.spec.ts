@@ -35,12 +35,12 @@ test('the keyboard alone makes a plan, thickens it, moves the top coat and undoe
   expect(await layers.figure('spacing')).toBeGreaterThan(spacing);
 
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog', { name: 'Coat' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Step' })).toBeVisible();
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('dialog', { name: 'Coat' })).toBeHidden();
+  await expect(page.getByRole('dialog', { name: 'Step' })).toBeHidden();
 
   const strength = await layers.figure('strength');
-  await tabTo(page, /Sailcloth, minutes after the coat below/);
+  await tabTo(page, /Sailcloth, minutes after the step before/);
   for (let i = 0; i < 4; i++) await page.keyboard.press('PageUp');
   expect(await layers.figure('strength')).toBeLessThan(strength);
   await page.keyboard.press('Control+z');

@@ -10,7 +10,7 @@ test('a painter lays a stack over wet glue, drags it right, and finds it again',
   const topCoatWindow = page.locator('.window-text', { hasText: 'top coat' });
   await plans.open();
   await expect(page.getByRole('link', { name: "Keeper's sea chest, lid" })).toBeVisible();
-  await plans.begin('Over wet white glue');
+  await plans.begin('Crackle over wet white glue');
   await layers.saved();
   const firstPicture = await layers.finePicture();
 
@@ -62,7 +62,7 @@ test('the two schools want opposite moments', async ({ page }) => {
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
-  await plans.begin('Over dried crackle medium');
+  await plans.begin('Crackle over dried medium');
   await expect(layers.finding('medium-ready')).toBeVisible();
   const dry = await layers.figure('strength');
   // Onto wet medium.
@@ -76,7 +76,7 @@ test('a drag is one step to undo, and undo brings the figures back', async ({ pa
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
-  await plans.begin('Over wet white glue');
+  await plans.begin('Crackle over wet white glue');
   const before = await layers.figure('spacing');
   const wet = await layers.value(layers.surface('Sailcloth'));
   // Section, readout, Clock and Face move while the pointer is still down.
@@ -152,7 +152,7 @@ test('a save from a stale window is refused and the person chooses', async ({ pa
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
-  await plans.begin('Over wet white glue');
+  await plans.begin('Crackle over wet white glue');
   await layers.saved();
   const other = new LayersPage(await context.newPage());
   await other.page.goto(page.url());
@@ -177,7 +177,7 @@ test('what the server could not take is kept in the browser and saved later', as
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
-  await plans.begin('Over dried crackle medium');
+  await plans.begin('Crackle over dried medium');
   await layers.saved();
   await page.route('**/api/plans/*', (route) =>
     route.request().method() === 'PUT' ? route.abort() : route.continue(),

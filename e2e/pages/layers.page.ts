@@ -11,7 +11,7 @@ export class LayersPage {
 
   /** The grip of a coat's start in the Clock. */
   start(title: string): Locator {
-    return this.page.getByRole('slider', { name: `${title}, minutes after the coat below` });
+    return this.page.getByRole('slider', { name: `${title}, minutes after the step before` });
   }
 
   /** The page draws what a hand did in its next frame. */

@@ -8,7 +8,7 @@ export class PlansPage {
     await this.page.goto('/plans');
   }
 
-  async begin(school: 'Over wet white glue' | 'Over dried crackle medium'): Promise<void> {
+  async begin(school: string): Promise<void> {
     await this.page.getByRole('button', { name: 'New plan', exact: true }).click();
     await this.page.getByRole('menuitem', { name: school }).click();
     await this.page.waitForURL(/\/plan\/.+\/layers/);

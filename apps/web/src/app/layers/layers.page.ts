@@ -2,16 +2,16 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { planFeature } from '../plan/plan.feature';
 import { FaceClient } from '../workers/face.client';
-import { CoatCard } from './coat-card/coat-card';
 import { ClockView } from './clock/clock-view';
 import { FaceView } from './face/face-view';
 import { ReadoutView } from './readout/readout-view';
 import { SectionView } from './section/section-view';
+import { StepCard } from './step-card/step-card';
 
 /** The workbench: Section, Face, Clock and readout of one plan, in step while a hand is on any of them. */
 @Component({
   selector: 'zf-layers-page',
-  imports: [ClockView, CoatCard, FaceView, ReadoutView, SectionView],
+  imports: [ClockView, FaceView, ReadoutView, SectionView, StepCard],
   providers: [FaceClient],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -21,7 +21,7 @@ import { SectionView } from './section/section-view';
     <zf-readout-view class="readout" />
     <zf-clock-view class="clock" />
     @if (selected()) {
-      <zf-coat-card class="card" />
+      <zf-step-card class="card" />
     }
   `,
   styles: `
@@ -55,9 +55,10 @@ import { SectionView } from './section/section-view';
       z-index: 5;
       left: 308px;
       top: 8px;
+      max-height: calc(100% - 16px);
     }
   `,
 })
 export class LayersPage {
-  protected readonly selected = inject(Store).selectSignal(planFeature.selectSelectedCoat);
+  protected readonly selected = inject(Store).selectSignal(planFeature.selectSelectedStep);
 }

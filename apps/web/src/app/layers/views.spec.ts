@@ -21,6 +21,23 @@ describe('section', () => {
   });
 });
 
+describe('section with other steps', () => {
+  it('draws resists and tools at the surface they meet, between the films', () => {
+    const { plan, forecast } = computed(samplePlan('wax-resist'));
+    const { slabs, marks } = stackOf(plan, forecast);
+    expect(marks.map((mark) => mark.kind)).toEqual(['resist', 'distress', 'distress']);
+    expect(marks[0]!.atUm).toBeCloseTo(slabs[0]!.topUm, 9);
+    expect(marks[1]!.atUm).toBeCloseTo(slabs[1]!.topUm, 9);
+    expect(marks[0]!.note).toMatch(/^20 %, all over$/);
+  });
+
+  it('tells thickness in mil where inches are wanted', () => {
+    const { plan, forecast } = computed(samplePlan());
+    expect(stackOf(plan, forecast).slabs[0]!.detail).toMatch(/^100 wet → 36 dry$/);
+    expect(stackOf(plan, forecast, 'imperial').slabs[0]!.detail).toMatch(/^3\.9 wet → 1\.4 dry$/);
+  });
+});
+
 describe('clock', () => {
   const clockText = (moment: number): string => `${Math.round(moment / 60)} min`;
 
@@ -35,6 +52,18 @@ describe('clock', () => {
         if (next) expect(next.from).toBe(segment.to);
       });
     }
+  });
+
+  it('has a lane for every step, one below the other', () => {
+    const { plan, forecast } = computed(samplePlan('chippy-milk'));
+    const lanes = lanesOf(plan, forecast, 200000, clockText);
+    expect(lanes.map((lane) => lane.id)).toEqual(plan.steps.map((step) => step.id));
+    lanes.forEach((lane, i) => {
+      if (i > 0) expect(lane.top).toBe(lanes[i - 1]!.top + lanes[i - 1]!.height);
+      expect(lane.laidAt).toBeGreaterThanOrEqual(lane.waitsFrom);
+    });
+    const sponge = lanes.find((lane) => lane.kind === 'distress')!;
+    expect(sponge.segments[0]!.to).toBeGreaterThan(sponge.segments[0]!.from);
   });
 
   it('shows the window of the glue with its end, of a base without', () => {

@@ -2,9 +2,26 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
-import { type Part, LIMITS, prepWords, substrateName } from '@zaffet/contract';
-import { type History, prepHints, SUBSTRATE_KEYS, type SubstrateKey } from '@zaffet/core';
+import {
+  type Part,
+  lengthShown,
+  LIMITS,
+  perCent,
+  prepWords,
+  substrateName,
+  USE_NAMES,
+} from '@zaffet/contract';
+import {
+  equilibriumMoisture,
+  type History,
+  prepHints,
+  substrate,
+  SUBSTRATE_KEYS,
+  type SubstrateKey,
+  USES,
+} from '@zaffet/core';
 import { Store } from '@ngrx/store';
+import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { NumberField } from '../ui/number-field';
@@ -28,6 +45,24 @@ export class PiecePage {
   protected readonly limits = LIMITS;
   protected readonly substrates = SUBSTRATE_KEYS;
   protected readonly substrateName = substrateName;
+  protected readonly uses = USES;
+  protected readonly useNames = USE_NAMES;
+  private readonly units = inject(Units).system;
+  private readonly length = (mm: number): string => {
+    const { number, unit } = lengthShown(mm / 1000, this.units());
+    return `${number} ${unit}`;
+  };
+  protected readonly sizeText = computed(() => {
+    const { widthMm, heightMm } = this.part();
+    return `${this.length(widthMm)} × ${this.length(heightMm)}`;
+  });
+  protected readonly handText = computed(() => this.length(200));
+  /** What bare wood comes to in this shop's air; null where none is bare. */
+  protected readonly moisture = computed(() => {
+    const air = this.model()?.air[0];
+    if (air === undefined || !substrate(this.part().substrate).bare) return null;
+    return perCent(equilibriumMoisture(air.temperature, air.humidity));
+  });
 
   protected readonly hints = computed(() => {
     const model = this.model();

@@ -1,4 +1,4 @@
-import { type CoatStep, LIMITS, type Limit, type Part, type Plan } from '@zaffet/contract';
+import { LIMITS, type Limit, type Part, type Plan, type PlanStep } from '@zaffet/contract';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
 
@@ -13,40 +13,43 @@ function same(a: object, b: object): boolean {
   return JSON.stringify(a) === JSON.stringify(b);
 }
 
-export function changeCoat(plan: Plan, coatId: string, changes: Partial<CoatStep>): Plan {
-  const steps = plan.steps.map((step) => (step.id === coatId ? { ...step, ...changes } : step));
+/** Changes to a step of any kind. */
+export type StepChanges = { [S in PlanStep as S['kind']]: Partial<S> }[PlanStep['kind']];
+
+export function changeStep(plan: Plan, stepId: string, changes: StepChanges): Plan {
+  const steps = plan.steps.map((step) => (step.id === stepId ? ({ ...step, ...changes } as PlanStep) : step));
   return same(steps, plan.steps) ? plan : { ...plan, steps };
 }
 
-/** Puts a coat into the stack; the first coat always starts with the plan. */
-export function addCoat(plan: Plan, coat: CoatStep, index: number): Plan {
-  if (plan.steps.length >= LIMITS.coats.max) return plan;
-  return withSteps(plan, [...plan.steps.slice(0, index), coat, ...plan.steps.slice(index)]);
+/** Puts a step into the plan; the first always starts with it. */
+export function addStep(plan: Plan, step: PlanStep, index: number): Plan {
+  if (plan.steps.length >= LIMITS.steps.max) return plan;
+  return withSteps(plan, [...plan.steps.slice(0, index), step, ...plan.steps.slice(index)]);
 }
 
-export function removeCoat(plan: Plan, coatId: string): Plan {
+export function removeStep(plan: Plan, stepId: string): Plan {
   if (plan.steps.length <= 1) return plan;
   return withSteps(
     plan,
-    plan.steps.filter((step) => step.id !== coatId),
+    plan.steps.filter((step) => step.id !== stepId),
   );
 }
 
-/** Moves a coat up (+1, towards the eye) or down (−1). */
-export function moveCoat(plan: Plan, coatId: string, by: 1 | -1): Plan {
-  const from = plan.steps.findIndex((step) => step.id === coatId);
+/** Moves a step later (+1, towards the eye) or earlier (−1). */
+export function moveStep(plan: Plan, stepId: string, by: 1 | -1): Plan {
+  const from = plan.steps.findIndex((step) => step.id === stepId);
   const to = from + by;
-  const coat = plan.steps[from];
+  const step = plan.steps[from];
   const other = plan.steps[to];
-  if (coat === undefined || other === undefined) return plan;
+  if (step === undefined || other === undefined) return plan;
   const steps = [...plan.steps];
-  // Starts belong to places in the stack: each coat takes over when its new place begins.
-  steps[from] = { ...other, start: coat.start };
-  steps[to] = { ...coat, start: other.start };
+  // Starts belong to places in the order: each step takes over when its new place begins.
+  steps[from] = { ...other, start: step.start };
+  steps[to] = { ...step, start: other.start };
   return withSteps(plan, steps);
 }
 
-function withSteps(plan: Plan, steps: readonly CoatStep[]): Plan {
+function withSteps(plan: Plan, steps: readonly PlanStep[]): Plan {
   return { ...plan, steps };
 }
 
@@ -70,4 +73,11 @@ export function changeAir(
 export function changePart(plan: Plan, changes: Partial<Part>): Plan {
   const part = { ...plan.piece.parts[0], ...changes };
   return same(part, plan.piece.parts[0]) ? plan : { ...plan, piece: { ...plan.piece, parts: [part] } };
+}
+
+/** Sets what a litre of a medium costs, or forgets it. */
+export function changePrice(plan: Plan, medium: string, price: number | null): Plan {
+  const { [medium]: _before, ...others } = plan.prices;
+  const prices = price === null ? others : { ...others, [medium]: price };
+  return same(prices, plan.prices) ? plan : { ...plan, prices };
 }

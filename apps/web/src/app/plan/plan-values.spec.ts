@@ -1,6 +1,6 @@
 import { LIMITS, newCoat, toModel } from '@zaffet/contract';
-import { samplePlan } from '../testing/plan';
-import { addCoat, changeAir, changeCoat, changePart, fitted, moveCoat, removeCoat } from './edits';
+import { filmOf, samplePlan } from '../testing/plan';
+import { addStep, changeAir, changeStep, changePart, fitted, moveStep, removeStep } from './edits';
 import { record, redo, startHistory, undo } from './history';
 
 describe('history', () => {
@@ -44,35 +44,35 @@ describe('edits', () => {
   const ids = (p: typeof plan): string[] => p.steps.map((step) => step.id);
 
   it('return the same plan when nothing changes', () => {
-    expect(changeCoat(plan, 'top', { thicknessUm: plan.steps[2]!.thicknessUm })).toBe(plan);
+    expect(changeStep(plan, 'top', { thicknessUm: filmOf(plan, 2).thicknessUm })).toBe(plan);
     expect(changeAir(plan, { temperatureC: plan.air.temperatureC })).toBe(plan);
     expect(changePart(plan, { widthMm: 600 })).toBe(plan);
-    expect(moveCoat(plan, 'top', 1)).toBe(plan);
+    expect(moveStep(plan, 'top', 1)).toBe(plan);
   });
 
   it('change only what they name', () => {
-    const next = changeCoat(plan, 'top', { thicknessUm: 120 });
-    expect(next.steps[2]!.thicknessUm).toBe(120);
+    const next = changeStep(plan, 'top', { thicknessUm: 120 });
+    expect(filmOf(next, 2).thicknessUm).toBe(120);
     expect(next.steps[0]).toBe(plan.steps[0]!);
-    expect(plan.steps[2]!.thicknessUm).not.toBe(120);
+    expect(filmOf(plan, 2).thicknessUm).not.toBe(120);
   });
 
   it('add, remove and move coats; each place keeps when it begins', () => {
     const coat = newCoat('new', 'chalk', '#112233', '', { rule: 'after', waitMin: 5 });
-    expect(ids(addCoat(plan, coat, 3))).toEqual(['base', 'slip', 'top', 'new']);
-    expect(ids(removeCoat(plan, 'slip'))).toEqual(['base', 'top']);
-    const moved = moveCoat(plan, 'top', -1);
+    expect(ids(addStep(plan, coat, 3))).toEqual(['base', 'slip', 'top', 'new']);
+    expect(ids(removeStep(plan, 'slip'))).toEqual(['base', 'top']);
+    const moved = moveStep(plan, 'top', -1);
     expect(ids(moved)).toEqual(['base', 'top', 'slip']);
     expect(moved.steps.map((step) => step.start)).toEqual(plan.steps.map((step) => step.start));
   });
 
   it('never take the last coat, nor more coats than a plan may hold', () => {
-    const one = removeCoat(removeCoat(plan, 'top'), 'slip');
-    expect(removeCoat(one, 'base')).toBe(one);
+    const one = removeStep(removeStep(plan, 'top'), 'slip');
+    expect(removeStep(one, 'base')).toBe(one);
     let many = plan;
-    for (let i = 0; i < 30; i++)
-      many = addCoat(many, newCoat(`n${i}`, 'chalk', '#112233', '', { rule: 'after', waitMin: 5 }), 0);
-    expect(many.steps.length).toBe(LIMITS.coats.max);
+    for (let i = 0; i < 50; i++)
+      many = addStep(many, newCoat(`n${i}`, 'chalk', '#112233', '', { rule: 'after', waitMin: 5 }), 0);
+    expect(many.steps.length).toBe(LIMITS.steps.max);
   });
 
   it('move the whole day with its beginning, inside what air can be', () => {
@@ -87,7 +87,7 @@ describe('edits', () => {
   });
 
   it('fit numbers into their limit and onto their step', () => {
-    expect([-5, 33.4, 9999].map((value) => fitted(LIMITS.thicknessUm, value))).toEqual([10, 33, 600]);
+    expect([-5, 33.4, 9999].map((value) => fitted(LIMITS.thicknessUm, value))).toEqual([4, 33, 1200]);
     expect(fitted(LIMITS.humidity, 0.4567)).toBe(0.46);
   });
 });

@@ -1,28 +1,31 @@
 import {
-  type CoatStep,
   type Fault,
   type Look,
   type Part,
   type Plan,
+  type PlanStep,
   type PlanSummary,
   type SavedPlan,
 } from '@zaffet/contract';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import { type StepChanges } from './edits';
 
 /** What a person did to the plan. `gesture` joins the edits of one drag into one step to undo. */
 export const PlanEditor = createActionGroup({
   source: 'Plan Editor',
   events: {
-    'Coat Changed': props<{ coatId: string; changes: Partial<CoatStep>; gesture: string | null }>(),
-    'Coat Added': props<{ coat: CoatStep; index: number }>(),
-    'Coat Removed': props<{ coatId: string }>(),
-    'Coat Moved': props<{ coatId: string; by: 1 | -1 }>(),
-    'Coat Selected': props<{ coatId: string | null }>(),
+    'Step Changed': props<{ stepId: string; changes: StepChanges; gesture: string | null }>(),
+    'Step Added': props<{ step: PlanStep; index: number }>(),
+    'Step Removed': props<{ stepId: string }>(),
+    'Step Moved': props<{ stepId: string; by: 1 | -1 }>(),
+    'Step Selected': props<{ stepId: string | null }>(),
     'Air Changed': props<{
       changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number };
       gesture: string | null;
     }>(),
     'Part Changed': props<{ changes: Partial<Part>; gesture: string | null }>(),
+    'Media Changed': props<{ media: Plan['media']; use: { stepId: string; medium: string } | null }>(),
+    'Price Changed': props<{ medium: string; price: number | null }>(),
     'Look Changed': props<{ changes: Partial<Look> }>(),
     'Plan Renamed': props<{ name: string }>(),
     'Pattern Rerolled': props<{ seed: number }>(),

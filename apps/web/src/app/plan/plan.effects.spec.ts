@@ -7,7 +7,7 @@ import { API, type SaveRequest } from '@zaffet/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { Drafts } from '../data/drafts';
-import { samplePlan, savedPlan } from '../testing/plan';
+import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { PlanApi, PlanEditor } from './plan.actions';
 import * as effects from './plan.effects';
 import { planFeature, type PlanState } from './plan.feature';
@@ -40,7 +40,7 @@ describe('saving', () => {
     http.expectOne(API.plan('plan-1')).flush(savedPlan());
   }
   const edit = (thicknessUm: number): void =>
-    store.dispatch(PlanEditor.coatChanged({ coatId: 'top', changes: { thicknessUm }, gesture: null }));
+    store.dispatch(PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture: null }));
   const summary = (revision: number): object => ({
     id: 'plan-1',
     name: 'Sample',
@@ -56,7 +56,7 @@ describe('saving', () => {
     await rest(620);
     const first = http.expectOne(API.plan('plan-1'));
     expect((first.request.body as SaveRequest).revision).toBe(1);
-    expect((first.request.body as SaveRequest).plan.steps[2]!.thicknessUm).toBe(130);
+    expect(filmOf((first.request.body as SaveRequest).plan, 2).thicknessUm).toBe(130);
     edit(140);
     first.flush(summary(2));
     await rest(620);
@@ -70,14 +70,14 @@ describe('saving', () => {
     const drafts = TestBed.inject(Drafts);
     open();
     edit(155);
-    expect(drafts.find('plan-1')!.plan.steps[2]!.thicknessUm).toBe(155);
+    expect(filmOf(drafts.find('plan-1')!.plan, 2).thicknessUm).toBe(155);
     await rest(620);
     http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
     expect(state().save).toBe('failed');
     expect(drafts.find('plan-1')).not.toBeNull();
     // The window is closed and opened again.
     open();
-    expect(state().history!.present.steps[2]!.thicknessUm).toBe(155);
+    expect(filmOf(state().history!.present, 2).thicknessUm).toBe(155);
     await rest(620);
     http.expectOne(API.plan('plan-1')).flush(summary(2));
     expect(drafts.find('plan-1')).toBeNull();

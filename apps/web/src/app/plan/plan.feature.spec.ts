@@ -1,6 +1,6 @@
 import { fault, type Plan } from '@zaffet/contract';
 import { type Action } from '@ngrx/store';
-import { samplePlan, savedPlan } from '../testing/plan';
+import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { PlanApi, PlanEditor } from './plan.actions';
 import { planFeature, type PlanState } from './plan.feature';
 
@@ -11,14 +11,14 @@ const run = (...actions: Action[]): PlanState =>
   );
 const opened = PlanApi.opened({ saved: savedPlan(), draft: null });
 const thicker = (thicknessUm: number, gesture: string | null = null): Action =>
-  PlanEditor.coatChanged({ coatId: 'top', changes: { thicknessUm }, gesture });
+  PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture });
 const planOf = (state: PlanState): Plan => state.history!.present;
 
 describe('plan state', () => {
   it('waits to be saved after an edit, undo or redo, and not otherwise', () => {
     expect(run(opened).save).toBe('saved');
     expect(run(opened, thicker(123)).save).toBe('waiting');
-    expect(run(opened, PlanEditor.coatSelected({ coatId: 'top' })).save).toBe('saved');
+    expect(run(opened, PlanEditor.stepSelected({ stepId: 'top' })).save).toBe('saved');
     expect(run(opened, PlanEditor.undoAsked()).save).toBe('saved');
   });
 
@@ -69,7 +69,7 @@ describe('plan state', () => {
   it('keeps the plan when a save fails, and tries again', () => {
     const failed = run(opened, thicker(120), PlanApi.saveFailed({ fault: fault('server.failed') }));
     expect(failed.save).toBe('failed');
-    expect(planOf(failed).steps[2]!.thicknessUm).toBe(120);
+    expect(filmOf(planOf(failed), 2).thicknessUm).toBe(120);
     expect(planFeature.reducer(failed, PlanApi.retryAsked()).save).toBe('waiting');
   });
 

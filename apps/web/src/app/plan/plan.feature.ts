@@ -1,7 +1,7 @@
 import { type Fault, type Plan, type SavedPlan, toModel } from '@zaffet/contract';
 import { forecast, readout } from '@zaffet/core';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import { addCoat, changeAir, changeCoat, changePart, moveCoat, removeCoat } from './edits';
+import { addStep, changeAir, changePart, changePrice, changeStep, moveStep, removeStep } from './edits';
 import { type History, record, redo, startHistory, undo } from './history';
 import { PlanApi, PlanEditor } from './plan.actions';
 
@@ -18,7 +18,7 @@ export interface PlanState {
   /** What stands on the server when a save was refused as stale. */
   readonly theirs: SavedPlan | null;
   readonly history: History | null;
-  readonly selectedCoatId: string | null;
+  readonly selectedStepId: string | null;
 }
 
 const initial: PlanState = {
@@ -30,7 +30,7 @@ const initial: PlanState = {
   save: 'saved',
   theirs: null,
   history: null,
-  selectedCoatId: null,
+  selectedStepId: null,
 };
 
 /** Applies an edit to the present plan; what changed waits to be saved. */
@@ -101,26 +101,35 @@ export const planFeature = createFeature({
           },
     ),
 
-    on(PlanEditor.coatChanged, (state, { coatId, changes, gesture }) =>
-      edited(state, gesture, (plan) => changeCoat(plan, coatId, changes)),
+    on(PlanEditor.stepChanged, (state, { stepId, changes, gesture }) =>
+      edited(state, gesture, (plan) => changeStep(plan, stepId, changes)),
     ),
-    on(PlanEditor.coatAdded, (state, { coat, index }) => ({
-      ...edited(state, null, (plan) => addCoat(plan, coat, index)),
-      selectedCoatId: coat.id,
+    on(PlanEditor.stepAdded, (state, { step, index }) => ({
+      ...edited(state, null, (plan) => addStep(plan, step, index)),
+      selectedStepId: step.id,
     })),
-    on(PlanEditor.coatRemoved, (state, { coatId }) => ({
-      ...edited(state, null, (plan) => removeCoat(plan, coatId)),
-      selectedCoatId: null,
+    on(PlanEditor.stepRemoved, (state, { stepId }) => ({
+      ...edited(state, null, (plan) => removeStep(plan, stepId)),
+      selectedStepId: null,
     })),
-    on(PlanEditor.coatMoved, (state, { coatId, by }) =>
-      edited(state, null, (plan) => moveCoat(plan, coatId, by)),
+    on(PlanEditor.stepMoved, (state, { stepId, by }) =>
+      edited(state, null, (plan) => moveStep(plan, stepId, by)),
     ),
-    on(PlanEditor.coatSelected, (state, { coatId }): PlanState => ({ ...state, selectedCoatId: coatId })),
+    on(PlanEditor.stepSelected, (state, { stepId }): PlanState => ({ ...state, selectedStepId: stepId })),
     on(PlanEditor.airChanged, (state, { changes, gesture }) =>
       edited(state, gesture, (plan) => changeAir(plan, changes)),
     ),
     on(PlanEditor.partChanged, (state, { changes, gesture }) =>
       edited(state, gesture, (plan) => changePart(plan, changes)),
+    ),
+    on(PlanEditor.mediaChanged, (state, { media, use }) =>
+      edited(state, null, (plan) => {
+        const next = { ...plan, media };
+        return use === null ? next : changeStep(next, use.stepId, { medium: use.medium });
+      }),
+    ),
+    on(PlanEditor.priceChanged, (state, { medium, price }) =>
+      edited(state, null, (plan) => changePrice(plan, medium, price)),
     ),
     on(PlanEditor.lookChanged, (state, { changes }) =>
       edited(state, null, (plan) => ({ ...plan, look: { ...plan.look, ...changes } })),
@@ -135,7 +144,7 @@ export const planFeature = createFeature({
     on(PlanEditor.undoAsked, (state) => travelled(state, undo)),
     on(PlanEditor.redoAsked, (state) => travelled(state, redo)),
   ),
-  extraSelectors: ({ selectHistory, selectSelectedCoatId }) => {
+  extraSelectors: ({ selectHistory, selectSelectedStepId }) => {
     const selectPlan = createSelector(selectHistory, (history) => history?.present ?? null);
     const selectModel = createSelector(selectPlan, (plan) => (plan === null ? null : toModel(plan)));
     const selectForecast = createSelector(selectModel, (model) => (model === null ? null : forecast(model)));
@@ -150,9 +159,9 @@ export const planFeature = createFeature({
       selectCanRedo: createSelector(selectHistory, (history) => (history?.future.length ?? 0) > 0),
       /** True while a hand is on a knob: pictures may be coarse. */
       selectInGesture: createSelector(selectHistory, (history) => history?.gesture != null),
-      selectSelectedCoat: createSelector(
+      selectSelectedStep: createSelector(
         selectPlan,
-        selectSelectedCoatId,
+        selectSelectedStepId,
         (plan, id) => plan?.steps.find((step) => step.id === id) ?? null,
       ),
     };

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { figureText, mediumName, type SavedPlan, toModel } from '@zaffet/contract';
+import { figureText, isFilmStep, perCent, stepTitle, type SavedPlan, toModel } from '@zaffet/contract';
 import { figureValues, forecast } from '@zaffet/core';
 import { format } from 'date-fns';
 import { FaceCanvas } from '../ui/face-canvas';
@@ -19,7 +19,8 @@ const ROWS = 270;
     <div class="face">
       <zf-face-canvas [answer]="answer()" [label]="'How ' + saved().name + ' will look'" />
     </div>
-    <p class="quiet">{{ stack() }}<br />{{ figures() }}<br />changed {{ changed() }}</p>
+    <p class="quiet stack">{{ stack() }}</p>
+    <p class="quiet">{{ figures() }}<br />changed {{ changed() }}</p>
   `,
   styles: `
     .face {
@@ -30,8 +31,14 @@ const ROWS = 270;
       height: 100%;
     }
     p {
-      margin: 10px 14px 0;
+      margin: 2px 14px 0;
       font-size: 12.5px;
+    }
+    .stack {
+      margin-top: 10px;
+      overflow: hidden;
+      text-overflow: ellipsis;
+      white-space: nowrap;
     }
   `,
 })
@@ -44,12 +51,19 @@ export class PlanTile {
   private readonly forecast = computed(() => forecast(this.model()));
   protected readonly stack = computed(() =>
     this.saved()
-      .plan.steps.map((step) => step.colourName || mediumName(step.medium).toLowerCase())
+      .plan.steps.map((step) =>
+        isFilmStep(step) && step.colourName
+          ? step.colourName
+          : stepTitle(step, this.saved().plan.media).toLowerCase(),
+      )
       .join(', '),
   );
   protected readonly figures = computed(() => {
-    const values = figureValues(this.forecast());
-    if (values.spacing === null || values.opening === null) return 'no cracks';
+    const forecast = this.forecast();
+    const values = figureValues(forecast);
+    const off = forecast.chippedShare + forecast.wornShare;
+    if (values.spacing === null || values.opening === null)
+      return off > 0.02 ? `no cracks, ${perCent(Math.min(1, off))} comes off` : 'no cracks';
     const spacing = figureText('spacing', values.spacing);
     const opening = figureText('opening', values.opening);
     return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;

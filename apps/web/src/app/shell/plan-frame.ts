@@ -9,12 +9,14 @@ import {
   viewChild,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { API, LIMITS } from '@zaffet/contract';
+import { API, lengthShown, LIMITS } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
+import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { StaleNotice } from './stale-notice';
@@ -24,6 +26,7 @@ import { StaleNotice } from './stale-notice';
   selector: 'zf-plan-frame',
   imports: [
     MatButtonModule,
+    MatButtonToggleModule,
     MatIconModule,
     MatTooltipModule,
     RouterLink,
@@ -38,6 +41,7 @@ import { StaleNotice } from './stale-notice';
 })
 export class PlanFrame {
   private readonly store = inject(Store);
+  protected readonly units = inject(Units);
   readonly id = input.required<string>();
 
   protected readonly state = this.store.selectSignal(planFeature.selectPlanState);
@@ -66,6 +70,14 @@ export class PlanFrame {
   constructor() {
     effect(() => this.store.dispatch(PlanApi.openAsked({ id: this.id() })));
   }
+
+  protected readonly sizeText = computed(() => {
+    const part = this.plan()?.piece.parts[0];
+    if (part === undefined) return '';
+    const width = lengthShown(part.widthMm / 1000, this.units.system());
+    const height = lengthShown(part.heightMm / 1000, this.units.system());
+    return `${width.number} × ${height.number} ${height.unit}`;
+  });
 
   protected rename(name: string): void {
     const trimmed = name.trim();

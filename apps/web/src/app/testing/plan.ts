@@ -1,10 +1,19 @@
-import { newPlan, type Plan, type SavedPlan, type School, toModel } from '@zaffet/contract';
+import {
+  type FilmPlanStep,
+  isFilmStep,
+  newPlan,
+  type Plan,
+  type SavedPlan,
+  type School,
+  toModel,
+} from '@zaffet/contract';
 import { forecast, type Forecast, type PanelPlan } from '@zaffet/core';
 
 /** A plan with ids `base`, `slip`, `top`; the same each time. */
 export function samplePlan(school: School = 'wet-glue'): Plan {
   const ids = ['panel', 'base', 'slip', 'top'];
-  return newPlan(school, 'Sample', 7, '2026-05-12T08:00:00.000Z', () => ids.shift()!);
+  let more = 0;
+  return newPlan(school, 'Sample', 7, '2026-05-12T08:00:00.000Z', () => ids.shift() ?? `more-${++more}`);
 }
 
 export function savedPlan(plan: Plan = samplePlan(), revision = 1): SavedPlan {
@@ -14,4 +23,11 @@ export function savedPlan(plan: Plan = samplePlan(), revision = 1): SavedPlan {
 export function computed(plan: Plan): { plan: Plan; model: PanelPlan; forecast: Forecast } {
   const model = toModel(plan);
   return { plan, model, forecast: forecast(model) };
+}
+
+/** A step of a plan that lays a film. */
+export function filmOf(plan: Plan, index: number): FilmPlanStep {
+  const step = plan.steps[index];
+  if (step === undefined || !isFilmStep(step)) throw new Error(`step ${index} lays no film`);
+  return step;
 }

@@ -7,6 +7,7 @@ import {
   mdiDownload,
   mdiPlus,
   mdiRedo,
+  mdiTuneVariant,
   mdiUndo,
   mdiUpload,
 } from '@mdi/js';
@@ -23,4 +24,5 @@ export const ICONS = {
   'file-out': mdiDownload,
   'file-in': mdiUpload,
   reroll: mdiDiceMultipleOutline,
+  values: mdiTuneVariant,
 } as const;

@@ -1,5 +1,14 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import { type Limit } from '@zaffet/contract';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
+import { DISPLAY, type Limit } from '@zaffet/contract';
+import { Units } from '../data/units';
 
 /**
  * A number with its unit. Half-typed text stays in the field; it is taken over on Enter or on leaving. A value that
@@ -24,7 +33,7 @@ import { type Limit } from '@zaffet/contract';
           (keydown.arrowUp)="nudge(1, $event)"
           (keydown.arrowDown)="nudge(-1, $event)"
         />
-        <span class="unit">{{ unit() ?? limit().unit }}</span>
+        <span class="unit">{{ shownUnit() }}</span>
       </span>
       @if (fault(); as message) {
         <span class="fault" role="alert">{{ message }}</span>
@@ -91,15 +100,33 @@ export class NumberField {
   readonly optional = input(false);
   readonly changed = output<number | null>();
 
+  private readonly units = inject(Units);
+  /** From the number kept to the number shown: shown = kept · factor + offset. */
+  private readonly display = computed(() => {
+    const converted = this.unit() === undefined ? DISPLAY[this.units.system()][this.limit().unit] : undefined;
+    return {
+      unit: converted?.unit ?? this.unit() ?? this.limit().unit,
+      factor: converted?.factor ?? this.factor(),
+      offset: converted?.offset ?? 0,
+    };
+  });
+  protected readonly shownUnit = computed(() => this.display().unit);
+  private readonly shown = (value: number): number =>
+    round(value * this.display().factor + this.display().offset);
+
   protected readonly text = linkedSignal(() => {
     const value = this.value();
-    return value === null ? '' : String(Math.round(value * this.factor() * 1e4) / 1e4);
+    return value === null ? '' : String(this.shown(value));
   });
 
   private readonly parsed = computed((): number | null | undefined => {
     const text = this.text().trim().replace(',', '.');
     if (text === '') return this.optional() ? null : undefined;
-    const number = Number(text) / this.factor();
+    const { factor, offset } = this.display();
+    const kept = this.value();
+    // What was not changed keeps every digit, whatever the screen rounds.
+    if (kept !== null && text === String(this.shown(kept))) return kept;
+    const number = (Number(text) - offset) / factor;
     const { min, max } = this.limit();
     return Number.isFinite(number) && number >= min - 1e-9 && number <= max + 1e-9 ? number : undefined;
   });
@@ -107,8 +134,7 @@ export class NumberField {
   protected readonly fault = computed(() => {
     if (this.parsed() !== undefined) return null;
     const { min, max } = this.limit();
-    const f = this.factor();
-    return `${round(min * f)} to ${round(max * f)} ${this.unit() ?? this.limit().unit}`.trim();
+    return `${this.shown(min)} to ${this.shown(max)} ${this.shownUnit()}`.trim();
   });
 
   protected commit(): void {
@@ -122,7 +148,7 @@ export class NumberField {
     event.preventDefault();
     const { min, max, step } = this.limit();
     const next = Math.min(max, Math.max(min, (value ?? min) + by * step));
-    this.text.set(String(round(next * this.factor())));
+    this.text.set(String(this.shown(next)));
     this.commit();
   }
 }

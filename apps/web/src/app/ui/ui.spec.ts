@@ -2,6 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { LIMITS } from '@zaffet/contract';
 import { Band } from './band';
+import { Units } from '../data/units';
 import { NumberField } from './number-field';
 
 function fieldOf(inputs: Record<string, unknown>): {
@@ -41,7 +42,7 @@ describe('number field', () => {
       fixture.detectChanges();
       expect(box.value).toBe(text);
       expect((fixture.nativeElement as HTMLElement).querySelector('[role=alert]')!.textContent).toContain(
-        '10 to 600 µm',
+        '4 to 1200 µm',
       );
     }
     expect(given).toEqual([]);
@@ -55,10 +56,23 @@ describe('number field', () => {
   });
 
   it('steps with the arrow keys and stays inside', () => {
-    const { box, given } = fieldOf({ value: 600 });
+    const { box, given } = fieldOf({ value: 1200 });
     box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
     box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowDown' }));
-    expect(given).toEqual([599]);
+    expect(given).toEqual([1199]);
+  });
+
+  it('shows the other system and keeps every digit of what nobody changed', () => {
+    const { fixture, box, given } = fieldOf({ value: 90 });
+    TestBed.inject(Units).choose('imperial');
+    fixture.detectChanges();
+    expect(box.value).toBe('3.5433');
+    expect((fixture.nativeElement as HTMLElement).textContent).toContain('mil');
+    type(box, '3.5433');
+    expect(given).toEqual([]);
+    type(box, '5');
+    expect(given[0]).toBeCloseTo(127, 9);
+    TestBed.inject(Units).choose('metric');
   });
 
   it('may be empty where a wish may be missing', () => {

@@ -1,5 +1,6 @@
 import { type Plan } from '@zaffet/contract';
 import {
+  type CoatForecast,
   type Forecast,
   type FaceView,
   type FaceViewKey,
@@ -29,23 +30,28 @@ export interface FaceLook {
   readonly age: number | null;
 }
 
-/** The colour seen through the cracks: of the next paint below, clear media being clear. */
-function colourBelow(plan: Plan, forecast: Forecast, index: number): string {
-  for (let i = index - 1; i >= 0; i--) {
-    const coat = forecast.coats[i];
-    const step = plan.steps[i];
-    if (coat && step && (coat.curve.medium.kind === 'paint' || coat.curve.medium.kind === 'primer'))
-      return step.colour;
-  }
-  return '#b98f5f';
+/** A film with a colour of its own. */
+const coloured = (coat: CoatForecast | undefined): coat is CoatForecast =>
+  coat !== undefined && coat.medium.hidingUm < 1000 && coat.medium.kind !== 'wax';
+
+/** How a film looks on the finished panel, as the core computes it. */
+function lookOf(forecast: Forecast, coat: CoatForecast | undefined): string | undefined {
+  return forecast.appearance.layers.find((layer) => layer.id === coat?.coat.id)?.seen;
 }
 
-/** The topmost coat that has a colour of its own. */
+/** The colour seen through the cracks: of the next paint below, clear media being clear; wax where it fills them. */
+function colourBelow(forecast: Forecast, index: number): string {
+  const wax = forecast.coats.find((coat) => coat.medium.key === 'darkWax');
+  if (wax && forecast.coats.indexOf(wax) > index) return lookOf(forecast, wax) ?? '#3f2f20';
+  for (let i = index - 1; i >= 0; i--) {
+    if (coloured(forecast.coats[i])) return lookOf(forecast, forecast.coats[i]) ?? '#b98f5f';
+  }
+  return forecast.appearance.layers[0]?.seen ?? '#b98f5f';
+}
+
+/** The topmost film that has a colour of its own. */
 function topPaint(forecast: Forecast): number {
-  const i = forecast.coats.findLastIndex(
-    (coat) => coat.curve.medium.kind === 'paint' || coat.curve.medium.kind === 'primer',
-  );
-  return Math.max(0, i);
+  return Math.max(0, forecast.coats.findLastIndex(coloured));
 }
 
 /** Share of the final opening at an age of the coat; null before the first crack. */
@@ -70,12 +76,13 @@ export function openingAt(forecast: Forecast, age: number): number | null {
 export function faceRequest(plan: Plan, model: PanelPlan, forecast: Forecast, look: FaceLook): FaceRequest {
   const i = forecast.crackedCoat ?? topPaint(forecast);
   const coat = forecast.coats[i];
-  const step = plan.steps[i];
   const crack = forecast.crackedCoat === null ? null : (coat?.crack ?? null);
   const law = crack?.law ?? null;
+  const strokes = coat?.coat.strokes ?? 'one-way';
   const view: FaceView = faceView(model.panel, look.view, look.columns / look.rows, law);
-  // Coats over the crackled one give the picture its colour, and fill its cracks.
-  const shownStep = plan.steps[Math.max(i, topPaint(forecast))] ?? step;
+  // Coats over the crackled one give the picture its colour; one that is clear shows the colour below.
+  const shown =
+    forecast.coats[Math.max(forecast.crackedCoat === null || coloured(coat) ? i : 0, topPaint(forecast))];
   const aspect = view.widthMm / view.heightMm;
   const fitsWidth = aspect >= look.columns / look.rows;
   const columns = fitsWidth ? look.columns : Math.max(8, Math.round(look.rows * aspect));
@@ -84,16 +91,16 @@ export function faceRequest(plan: Plan, model: PanelPlan, forecast: Forecast, lo
   return {
     law,
     view,
-    strokes: step?.strokes ?? 'one-way',
+    strokes,
     seed: plan.seed,
     quality: look.quality,
     columns: Math.round(columns * scale),
     rows: Math.round(rows * scale),
     finish: {
-      top: rgbOf(shownStep?.colour ?? '#dddddd'),
-      below: rgbOf(colourBelow(plan, forecast, i)),
+      top: rgbOf(lookOf(forecast, shown) ?? forecast.appearance.mean),
+      below: rgbOf(colourBelow(forecast, i)),
       thicknessMm: (coat?.curve.solidsUm ?? 40) / 1000,
-      strokes: step?.strokes ?? 'one-way',
+      strokes,
       seed: plan.seed,
       raking: look.raking,
     },

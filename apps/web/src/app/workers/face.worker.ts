@@ -101,13 +101,13 @@ const worker: FaceWorker = {
     return transfer(answer, [rgba.buffer]);
   },
 
-  async moments({ plan, coatIndex, waits }: MomentsRequest): Promise<number[]> {
+  async moments({ plan, stepIndex, waits }: MomentsRequest): Promise<number[]> {
     await pause();
     return waits.map((wait) => {
-      const coats = plan.coats.map((coat, i) =>
-        i === coatIndex ? { ...coat, start: { rule: 'after' as const, wait } } : coat,
+      const steps = plan.steps.map((step, i) =>
+        i === stepIndex ? { ...step, start: { rule: 'after' as const, wait } } : step,
       );
-      return figureValues(forecast({ ...plan, coats })).strength ?? 0;
+      return figureValues(forecast({ ...plan, steps })).strength ?? 0;
     });
   },
 };

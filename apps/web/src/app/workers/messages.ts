@@ -39,8 +39,8 @@ export type FaceAnswer =
 /** How well the crackle reads when a coat is laid at other moments. */
 export interface MomentsRequest {
   readonly plan: PanelPlan;
-  readonly coatIndex: number;
-  /** Waits after the coat below [s]. */
+  readonly stepIndex: number;
+  /** Waits after the step before [s]. */
   readonly waits: readonly number[];
 }
 

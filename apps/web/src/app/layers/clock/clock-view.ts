@@ -9,22 +9,24 @@ import {
 } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
-import { duration, figures, LIMITS } from '@zaffet/contract';
+import { celsius, duration, LIMITS } from '@zaffet/contract';
+import { celsiusToKelvin } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { scaleTime } from 'd3-scale';
 import { area, curveMonotoneX, curveStepAfter, line } from 'd3-shape';
 import { format } from 'date-fns';
+import { Units } from '../../data/units';
 import { fitted } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { sizeOf } from '../../ui/size-of';
 import { FaceClient } from '../../workers/face.client';
+import { DryingCharts } from './drying-charts';
 import { focusOf, type Lane, lanesOf, wholeOf } from './lanes';
 
 const LABELS = 128;
 const AXIS = 22;
 const AIR = 34;
-const LANE = 34;
 const STRIP = 40;
 /** Waits tried for the strip that shows how the crackle depends on the moment. */
 const MOMENTS = 36;
@@ -38,7 +40,7 @@ const START_STEP = 0.1;
 /** The hours: the shop's air, a lane per coat with its states and windows, and when each coat goes on, to be dragged. */
 @Component({
   selector: 'zf-clock-view',
-  imports: [MatButtonToggleModule, MatSliderModule],
+  imports: [DryingCharts, MatButtonToggleModule, MatSliderModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './clock-view.html',
   styleUrl: './clock-view.scss',
@@ -50,14 +52,16 @@ export class ClockView {
   private readonly model = this.store.selectSignal(planFeature.selectModel);
   protected readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1190, height: 246 });
+  private readonly units = inject(Units).system;
+  protected readonly celsiusText = (temperatureC: number): string =>
+    celsius(celsiusToKelvin(temperatureC), this.units());
   protected readonly limits = LIMITS;
   protected readonly labelWidth = LABELS;
-  protected readonly laneHeight = LANE;
   protected readonly axisHeight = AXIS;
   protected readonly airHeight = AIR;
   protected readonly stripHeight = STRIP;
 
-  protected readonly extent = signal<'focus' | 'whole'>('focus');
+  protected readonly extent = signal<'focus' | 'whole' | 'curves'>('focus');
   /** While a coat is dragged the hours stay where they are. */
   private readonly held = signal<{ from: number; to: number } | null>(null);
   protected readonly width = computed(() => Math.max(600, this.size().width));
@@ -94,8 +98,10 @@ export class ClockView {
   /** Index of the coat that lies on a slipping layer, cracked or not. */
   private readonly slipping = computed(() => {
     const coats = this.forecast()?.coats ?? [];
-    const i = coats.findIndex((_coat, k) => k > 0 && (coats[k - 1]?.curve.medium.slipRate ?? 0) > 0);
-    return i < 0 ? null : i;
+    const i = coats.findIndex((_coat, k) => k > 0 && (coats[k - 1]?.medium.slipRate ?? 0) > 0);
+    // Only a coat that goes on directly after the layer that slips can be laid at other moments by itself.
+    const follows = i > 0 && coats[i]!.stepIndex === coats[i - 1]!.stepIndex + 1;
+    return follows ? i : null;
   });
 
   protected readonly lanes = computed(() => {
@@ -103,13 +109,18 @@ export class ClockView {
     const forecast = this.forecast();
     return plan === null || forecast === null ? [] : lanesOf(plan, forecast, this.span().to, this.clockText);
   });
-  /** y of a lane: coats from the ground up, read downwards in the order they are laid. */
-  protected readonly laneY = (index: number): number => AXIS + AIR + index * LANE;
+  /** y of a lane: steps read downwards in the order they are done. */
+  protected readonly laneY = (lane: Lane): number => AXIS + AIR + lane.top;
   /** The strip lies under the lanes. */
-  protected readonly stripY = computed(() => this.laneY(this.lanes().length));
+  protected readonly stripY = computed(() => {
+    const last = this.lanes().at(-1);
+    return AXIS + AIR + (last === undefined ? 0 : last.top + last.height);
+  });
   protected readonly height = computed(() => this.stripY() + (this.slipping() === null ? 6 : STRIP));
   /** The lane whose start the strip is about. */
-  protected readonly stripLane = computed(() => this.lanes()[this.slipping() ?? -1] ?? null);
+  protected readonly stripLane = computed(
+    () => this.lanes()[this.forecast()?.coats[this.slipping() ?? -1]?.stepIndex ?? -1] ?? null,
+  );
   protected readonly day = computed(() => format(new Date(this.start()), 'EEEE d MMMM'));
 
   /** Temperature in the upper half of the air's lane, humidity in the lower, with what they come to. */
@@ -140,7 +151,7 @@ export class ClockView {
     return {
       temperature: path((s) => s.temperatureC, 2, AXIS + 14),
       humidity: path((s) => s.humidity, 0.06, AXIS + 30),
-      temperatureText: `${figures(end.temperatureC)} °C`,
+      temperatureText: this.celsiusText(end.temperatureC),
       humidityText: `${Math.round(end.humidity * 100)} %`,
     };
   });
@@ -180,9 +191,11 @@ export class ClockView {
       );
       let current = true;
       const timer = setTimeout(() => {
-        void this.worker.moments({ plan: model, coatIndex: i, waits }).then((strengths) => {
-          if (current) this.strip.set({ waits, strengths, laidBelow: below.laidAt });
-        });
+        void this.worker
+          .moments({ plan: model, stepIndex: forecast.coats[i]!.stepIndex, waits })
+          .then((strengths) => {
+            if (current) this.strip.set({ waits, strengths, laidBelow: below.laidAt });
+          });
       }, REST);
       onCleanup(() => {
         current = false;
@@ -203,9 +216,13 @@ export class ClockView {
     this.store.dispatch(PlanEditor.gestureEnded());
   }
 
+  /** A title that fits the column of names. */
+  protected short(title: string): string {
+    return title.length > 14 ? `${title.slice(0, 13)}…` : title;
+  }
+
   protected startText(lane: Lane): string {
-    const below = this.lanes()[lane.index - 1];
-    const wait = below ? `, ${duration(lane.laidAt - below.laidAt)} after the coat below` : '';
+    const wait = lane.index > 0 ? `, ${duration(lane.laidAt - lane.waitsFrom)} after the step before` : '';
     return `${this.clockText(lane.laidAt)}${wait}`;
   }
 
@@ -221,19 +238,17 @@ export class ClockView {
   }
 
   protected waitMin(lane: Lane): number {
-    const below = this.lanes()[lane.index - 1];
-    return below ? Math.round((lane.laidAt - below.laidAt) / 6) / 10 : 0;
+    return Math.max(0, Math.round((lane.laidAt - lane.waitsFrom) / 6) / 10);
   }
 
   protected grab(event: PointerEvent, lane: Lane): void {
-    const below = this.lanes()[lane.index - 1];
-    if (below === undefined) return;
+    if (lane.index === 0) return;
     event.preventDefault();
     const grip = event.currentTarget as SVGElement;
     grip.setPointerCapture(event.pointerId);
     grip.focus();
     this.held.set(this.span());
-    this.dragging = { id: lane.id, index: lane.index, below: below.laidAt };
+    this.dragging = { id: lane.id, index: lane.index, below: lane.waitsFrom };
   }
 
   protected drag(event: PointerEvent): void {
@@ -273,15 +288,15 @@ export class ClockView {
     this.put(lane.id, this.waitMin(now) + by, `start ${lane.id} keys`);
   }
 
-  private put(coatId: string, wait: number, gesture: string): void {
+  private put(stepId: string, wait: number, gesture: string): void {
     const waitMin = fitted({ ...LIMITS.waitMin, step: START_STEP }, wait);
     this.store.dispatch(
-      PlanEditor.coatChanged({ coatId, changes: { start: { rule: 'after', waitMin } }, gesture }),
+      PlanEditor.stepChanged({ stepId, changes: { start: { rule: 'after', waitMin } }, gesture }),
     );
   }
 
   protected choose(lane: Lane): void {
-    this.store.dispatch(PlanEditor.coatSelected({ coatId: lane.id }));
+    this.store.dispatch(PlanEditor.stepSelected({ stepId: lane.id }));
   }
 }
 

@@ -1,22 +1,35 @@
-import { layerWord, mediumName, type Plan } from '@zaffet/contract';
-import { type CoatForecast, type Forecast } from '@zaffet/core';
+import { isFilmStep, layerWord, type Plan, type PlanStep, stepTitle } from '@zaffet/contract';
+import { type CoatForecast, type Forecast, type StepTimes } from '@zaffet/core';
 
 /** States a lane is divided into; `key` names its look. */
 export interface LaneSegment {
-  readonly key: 'wet' | 'matte' | 'set' | 'touch' | 'recoat' | 'dry';
+  readonly key: 'wet' | 'matte' | 'set' | 'touch' | 'recoat' | 'dry' | 'work';
   readonly label: string;
   readonly from: number;
   readonly to: number;
 }
 
-/** One coat's lane; moments in s from the plan's start. */
+/** Heights of a film's lane, and of one for work that lays no film [px]. */
+const FILM_LANE = 34;
+const WORK_LANE = 26;
+
+/** One step's lane; moments in s from the plan's start. */
 export interface Lane {
   readonly id: string;
   readonly index: number;
+  readonly kind: PlanStep['kind'];
+  /** Top of the lane below the first [px], and its height. */
+  readonly top: number;
+  readonly height: number;
   readonly title: string;
   readonly colour: string;
   readonly clear: boolean;
+  /** When it begins, or the coat is laid. */
   readonly laidAt: number;
+  /** When the step before it ended, from which a wait counts. */
+  readonly waitsFrom: number;
+  /** When work that lays no film ends. */
+  readonly until: number;
   readonly segments: readonly LaneSegment[];
   readonly window: {
     readonly opensAt: number;
@@ -46,37 +59,60 @@ function segmentsOf(coat: CoatForecast, end: number): LaneSegment[] {
   return starts.map((start, i) => ({ ...start, to: starts[i + 1]?.from ?? Math.max(end, start.from) }));
 }
 
-/** The lanes of a plan up to a moment, from the ground up. */
+/** The lanes of a plan up to a moment, in the order of its steps. */
 export function lanesOf(
   plan: Plan,
   forecast: Forecast,
   end: number,
   clockText: (moment: number) => string,
 ): Lane[] {
-  return forecast.coats.map((coat, index): Lane => {
-    const step = plan.steps[index]!;
-    const next = plan.steps[index + 1];
-    const { window } = coat;
-    const closes = window?.closesAt == null ? 'on' : `to ${clockText(window.closesAt)}`;
-    return {
+  const films = new Map(forecast.coats.map((coat) => [coat.coat.id, coat]));
+  let top = 0;
+  return plan.steps.map((step, index): Lane => {
+    const times = forecast.times[index]!;
+    const film = films.get(step.id);
+    const height = film === undefined ? WORK_LANE : FILM_LANE;
+    const lane: Lane = {
       id: step.id,
       index,
-      title: step.colourName || mediumName(step.medium),
-      colour: step.colour,
-      clear: coat.curve.medium.slipRate > 0,
-      laidAt: coat.laidAt,
-      segments: segmentsOf(coat, end),
-      window:
-        window === null || next === undefined
-          ? null
-          : {
-              opensAt: window.opensAt,
-              closesAt: window.closesAt,
-              label: `${layerWord(plan.steps, next.id)} ${window.closesAt === null ? 'from ' : ''}${clockText(window.opensAt)} ${closes}`,
-            },
-      firstCracksAt: coat.crack?.firstAt ?? null,
+      kind: step.kind,
+      top,
+      height,
+      title: stepTitle(step, plan.media),
+      colour: isFilmStep(step) ? step.colour : 'none',
+      clear: film !== undefined && film.medium.hidingUm > 1000,
+      laidAt: times.from,
+      waitsFrom: forecast.times[index - 1]?.until ?? 0,
+      until: times.until,
+      segments: film === undefined ? workOf(times) : segmentsOf(film, end),
+      window: film === undefined ? null : windowOf(plan, index, film, clockText),
+      firstCracksAt: film?.crack?.firstAt ?? null,
     };
+    top += height;
+    return lane;
   });
+}
+
+/** Work that lays no film: one stretch, at least wide enough to be seen. */
+function workOf(times: StepTimes): LaneSegment[] {
+  return [{ key: 'work', label: '', from: times.from, to: Math.max(times.until, times.from + 60) }];
+}
+
+function windowOf(
+  plan: Plan,
+  index: number,
+  coat: CoatForecast,
+  clockText: (moment: number) => string,
+): Lane['window'] {
+  const next = plan.steps[index + 1];
+  const { window } = coat;
+  if (window === null || next === undefined) return null;
+  const closes = window.closesAt === null ? 'on' : `to ${clockText(window.closesAt)}`;
+  return {
+    opensAt: window.opensAt,
+    closesAt: window.closesAt,
+    label: `${layerWord(plan.steps, next.id, plan.media)} ${window.closesAt === null ? 'from ' : ''}${clockText(window.opensAt)} ${closes}`,
+  };
 }
 
 /** The stretch of time worth seeing: from a little before the coat that matters below to when the cracks are done. */
@@ -93,6 +129,10 @@ export function focusOf(forecast: Forecast): { from: number; to: number } {
 
 /** All of the plan. */
 export function wholeOf(forecast: Forecast): { from: number; to: number } {
-  const last = Math.max(...forecast.coats.map((coat) => coat.states.through ?? coat.laidAt + 7200));
+  const last = Math.max(
+    3600,
+    ...forecast.coats.map((coat) => coat.states.through ?? coat.laidAt + 7200),
+    ...forecast.times.map((times) => times.until),
+  );
   return { from: -0.02 * last, to: last * 1.04 };
 }

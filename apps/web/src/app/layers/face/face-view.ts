@@ -13,10 +13,11 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSliderModule } from '@angular/material/slider';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { duration } from '@zaffet/contract';
+import { duration, isFilmStep, lengthShown } from '@zaffet/contract';
 import { type FaceViewKey } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
+import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { FaceCanvas } from '../../ui/face-canvas';
@@ -26,6 +27,10 @@ import { FacePainter } from './face-painter';
 
 /** Lengths a scale bar may have [mm]; the largest that stays under a third of the picture is used. */
 const SCALE_BARS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
+/** The same in inches, as mm. */
+const INCH_BARS = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20].map((inches) => inches * 25.4);
+/** Share of flakes or wear from which the Face says that it draws cracks only. */
+const UNDRAWN = 0.02;
 
 /** The panel as it will look: cracks grown from the plan's physics, at a chosen distance, light and moment. */
 @Component({
@@ -52,6 +57,12 @@ export class FaceView {
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly inGesture = this.store.selectSignal(planFeature.selectInGesture);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 690, height: 500 });
+
+  private readonly units = inject(Units).system;
+  private readonly undrawn = computed(() => {
+    const forecast = this.forecast();
+    return forecast !== null && forecast.chippedShare + forecast.wornShare > UNDRAWN;
+  });
 
   protected readonly view = signal<FaceViewKey>('arm');
   protected readonly raking = signal(0.5);
@@ -114,19 +125,25 @@ export class FaceView {
   protected readonly viewText = computed(() => {
     const view = this.shownView();
     if (view === null) return '';
-    const size = `${Math.round(view.widthMm)} × ${Math.round(view.heightMm)} mm`;
+    const width = lengthShown(view.widthMm / 1000, this.units());
+    const height = lengthShown(view.heightMm / 1000, this.units());
+    const size = `${width.number} × ${height.number} ${height.unit}`;
+    if (this.undrawn()) return `${size}, cracks only: what comes off stands in the readout`;
     return view.reduced ? `${size} of the middle: a whole panel of so fine a web is too much to draw` : size;
   });
   protected readonly scaleBar = computed(() => {
     const view = this.shownView();
     const frame = this.frame();
     if (view === null || frame === null) return null;
-    const mm = SCALE_BARS.findLast((bar) => bar < view.widthMm / 3.2) ?? 1;
-    return { mm, px: (mm / view.widthMm) * frame.width };
+    const bars = this.units() === 'imperial' ? INCH_BARS : SCALE_BARS;
+    const mm = bars.findLast((bar) => bar < view.widthMm / 3.2) ?? bars[0]!;
+    const { number, unit } = lengthShown(mm / 1000, this.units());
+    return { text: `${number} ${unit}`, px: (mm / view.widthMm) * frame.width };
   });
   protected readonly label = computed(() => {
     const plan = this.plan();
-    return `How the panel will look: ${plan?.steps.at(-1)?.colourName || 'the top coat'}, ${this.ageText()}`;
+    const top = plan?.steps.findLast(isFilmStep);
+    return `How the panel will look: ${top?.colourName || 'the top coat'}, ${this.ageText()}`;
   });
 
   constructor() {

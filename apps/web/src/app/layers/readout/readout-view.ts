@@ -1,26 +1,56 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { FIGURE_WORDS, figureText, findingWords, layerWord, LIMITS, moverText } from '@zaffet/contract';
-import { type Figure, type FigureKey } from '@zaffet/core';
+import {
+  duration,
+  FIGURE_WORDS,
+  figures,
+  figureText,
+  findingWords,
+  HAZARD_DEFERENCE,
+  hazardWords,
+  layerWord,
+  LIMITS,
+  mediumName,
+  moverText,
+  perCent,
+  spreadShown,
+  stepTitle,
+  substrateName,
+  volume,
+  volumeShown,
+} from '@zaffet/contract';
+import { type Figure, type FigureKey, handsOn, hazards, type Quantity, quantities } from '@zaffet/core';
 import { Store } from '@ngrx/store';
+import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
 import { NumberField } from '../../ui/number-field';
 
-/** Ranges of the bars, in the core's units: what a crackle can be. */
+/** Ranges of the bars, in the core's units: what such a finish can be. */
 const BARS: Readonly<Record<FigureKey, { from: number; to: number; scale: 'log' | 'linear' }>> = {
   spacing: { from: 0.0005, to: 0.05, scale: 'log' },
   opening: { from: 0.00003, to: 0.005, scale: 'log' },
   openArea: { from: 0, to: 0.4, scale: 'linear' },
   firstCracks: { from: 10, to: 3600, scale: 'log' },
   strength: { from: 0, to: 1, scale: 'linear' },
+  chips: { from: 0, to: 1, scale: 'linear' },
+  flake: { from: 0.0005, to: 0.05, scale: 'log' },
+  worn: { from: 0, to: 1, scale: 'linear' },
+  gloss: { from: 0, to: 100, scale: 'linear' },
+  contrast: { from: 0, to: 80, scale: 'linear' },
 };
+/** Shares under these are not told: nobody sees them. */
+const SEEN = 0.004;
+/** Figures of a crackle, left out where nothing cracks. */
+const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firstCracks', 'strength'];
 
-/** What the plan will give, figure by figure, and what the plan says about itself. */
+/** What the plan will give, figure by figure; what it says about itself; what it takes. */
 @Component({
   selector: 'zf-readout-view',
-  imports: [Band, MatTooltipModule, NumberField],
+  imports: [Band, MatButtonToggleModule, MatTooltipModule, NgTemplateOutlet, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readout-view.html',
   styleUrl: './readout-view.scss',
@@ -28,18 +58,179 @@ const BARS: Readonly<Record<FigureKey, { from: number; to: number; scale: 'log' 
 export class ReadoutView {
   private readonly store = inject(Store);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly readout = this.store.selectSignal(planFeature.selectReadout);
+  private readonly units = inject(Units).system;
   protected readonly limits = LIMITS;
   protected readonly bars = BARS;
+  protected readonly deference = HAZARD_DEFERENCE;
+  protected readonly tab = signal<'figures' | 'notes' | 'amounts'>('figures');
   protected readonly look = computed(() => this.plan()!.look);
+  protected readonly cracks = computed(() => this.forecast()?.crackedCoat != null);
 
   protected readonly lines = computed(() =>
-    (this.readout()?.figures ?? []).map((figure) => this.line(figure)),
+    (this.readout()?.figures ?? []).filter((figure) => this.tells(figure)).map((figure) => this.line(figure)),
   );
-  protected readonly findings = computed(() =>
-    (this.forecast()?.findings ?? []).map((finding) => ({ ...finding, words: findingWords(finding) })),
+  protected readonly findings = computed(() => {
+    const plan = this.plan();
+    return (this.forecast()?.findings ?? []).map((finding) => {
+      const step = plan?.steps.find((s) => s.id === finding.stepId);
+      return {
+        ...finding,
+        words: findingWords(finding, this.units()),
+        at: step === undefined ? '' : stepTitle(step, plan?.media),
+      };
+    });
+  });
+  /** What a painter should read first: trouble, else whether the moment is right. */
+  protected readonly foremost = computed(() => {
+    const findings = this.findings();
+    const first = findings[0];
+    if (first === undefined || first.level === 'stop' || first.level === 'warn') return first ?? null;
+    return findings.find(({ level }) => level === 'good') ?? first;
+  });
+  protected readonly others = computed(() =>
+    this.findings().filter((finding) => finding !== this.foremost()),
   );
+  /** Notes that ask for something to be done. */
+  protected readonly urgent = computed(
+    () => this.findings().filter(({ level }) => level === 'stop' || level === 'warn').length,
+  );
+
+  /** Layers that are seen, from the ground up, with how much of each. */
+  protected readonly layers = computed(() => {
+    const plan = this.plan();
+    const forecast = this.forecast();
+    if (plan === null || forecast === null) return [];
+    return forecast.layers
+      .filter((layer) => layer.share > SEEN)
+      .map((layer) => {
+        const figure = this.readout()?.layers.find((l) => l.layerId === layer.id);
+        const step = plan.steps.find((s) => s.id === layer.id);
+        const { field, edge } = layer.zones;
+        const differs = Math.abs(field - edge) > 0.01;
+        return {
+          id: layer.id,
+          word: layerWord(plan.steps, layer.id, plan.media),
+          title:
+            step === undefined ? substrateName(plan.piece.parts[0].substrate) : stepTitle(step, plan.media),
+          share: layer.share,
+          colour: forecast.appearance.layers.find((look) => look.id === layer.id)?.seen ?? '#d8d2c0',
+          number: figures(layer.share * 100),
+          band:
+            figure?.low == null || figure.high === null
+              ? ''
+              : `${figures(figure.low * 100)} to ${figures(figure.high * 100)}`,
+          zones: differs ? `field ${perCent(field)}, edges ${perCent(edge)}` : '',
+          movers: (figure?.movers ?? [])
+            .slice(0, 1)
+            .map((mover) =>
+              moverText('layer', mover, (id) => layerWord(plan.steps, id, plan.media), this.units()),
+            ),
+        };
+      })
+      .reverse();
+  });
+
+  protected readonly hazards = computed(() => {
+    const plan = this.plan();
+    const model = this.model();
+    if (plan === null || model === null) return [];
+    return hazards(model).map(({ code, stepIds }) => ({
+      code,
+      ...hazardWords(code),
+      steps: [
+        ...new Set(
+          stepIds.map((id) => {
+            const step = plan.steps.find((s) => s.id === id);
+            return step === undefined ? '' : stepTitle(step, plan.media);
+          }),
+        ),
+      ].join(', '),
+    }));
+  });
+
+  private readonly used = computed((): readonly Quantity[] => {
+    const model = this.model();
+    return model === null ? [] : quantities(model, this.plan()?.prices);
+  });
+  /** What is used, each medium of one name once. */
+  protected readonly amounts = computed(() => {
+    const plan = this.plan();
+    if (plan === null) return [];
+    const groups = new Map<string, Quantity[]>();
+    for (const item of this.used()) {
+      const step = plan.steps.find((s) => s.id === item.stepId)!;
+      const key = `${item.medium} ${stepTitle(step, plan.media)}`;
+      groups.set(key, [...(groups.get(key) ?? []), item]);
+    }
+    return [...groups.values()].map((items) => {
+      const first = items[0]!;
+      const step = plan.steps.find((s) => s.id === first.stepId)!;
+      const sum = (value: (item: Quantity) => number): number =>
+        items.reduce((all, item) => all + value(item), 0);
+      const costs = items.flatMap((item) => item.cost ?? []);
+      return {
+        id: first.stepId,
+        medium: first.medium,
+        title: stepTitle(step, plan.media),
+        volume: volumeShown(
+          sum((item) => item.volume),
+          this.units(),
+        ),
+        detail: this.amountDetail(
+          { ...first, water: sum((i) => i.water), powder: first.powder && sum((i) => i.powder ?? 0) },
+          items.length,
+        ),
+        price: plan.prices[first.medium] ?? null,
+        cost: costs.length === 0 ? null : costs.reduce((all, cost) => all + cost, 0).toFixed(2),
+      };
+    });
+  });
+  protected readonly cost = computed(() => {
+    const costs = this.used().flatMap((item) => item.cost ?? []);
+    return costs.length === 0 ? null : costs.reduce((sum, cost) => sum + cost, 0).toFixed(2);
+  });
+  protected readonly handsOn = computed(() => {
+    const model = this.model();
+    if (model === null) return '';
+    const area = model.panel.width * model.panel.height;
+    return duration(model.steps.reduce((sum, step) => sum + handsOn(step, area), 0));
+  });
+
+  private amountDetail(item: Quantity, coats: number): string {
+    const { number, unit } = spreadShown(item.spreadRate, this.units());
+    const parts = [mediumName(item.medium, this.plan()?.media)];
+    if (coats > 1) parts.push(`${coats} coats`);
+    parts.push(`${number} ${unit}`);
+    if (item.powder !== null)
+      parts.push(`from ${volume(item.powder, this.units())} powder and as much water`);
+    if (item.water > 0) parts.push(`${volume(item.water, this.units())} of it water stirred in`);
+    if (item.keeps < 30 * 86400) parts.push(`keeps ${duration(item.keeps)} at 21 °C`);
+    return parts.join(', ');
+  }
+
+  protected setPrice(medium: string, price: number | null): void {
+    this.store.dispatch(PlanEditor.priceChanged({ medium, price }));
+  }
+
+  protected show(stepId: string): void {
+    this.store.dispatch(PlanEditor.stepSelected({ stepId }));
+  }
+
+  /** A figure is told where the plan has something of the kind. */
+  private tells(figure: Figure): boolean {
+    const { key, value } = figure;
+    if (OF_CRACKS.includes(key)) {
+      const slips = this.forecast()?.coats.some(
+        (coat) => coat.medium.slipRate > 0 && coat.medium.kind !== 'clear',
+      );
+      return this.cracks() || (slips === true && (key === 'strength' || key === 'spacing'));
+    }
+    if (key === 'chips' || key === 'worn') return (value ?? 0) > SEEN;
+    return value !== null;
+  }
 
   private line(figure: Figure): {
     figure: Figure;
@@ -52,18 +243,20 @@ export class ReadoutView {
     wanted: number | null;
   } {
     const words = FIGURE_WORDS[figure.key];
-    const steps = this.plan()?.steps ?? [];
-    const value = figure.value === null ? null : figureText(figure.key, figure.value);
+    const plan = this.plan();
+    const steps = plan?.steps ?? [];
+    const value = figure.value === null ? null : figureText(figure.key, figure.value, this.units());
     const { low, high } = figure;
     const band =
       low === null || high === null || low === high
         ? ''
-        : `${figureText(figure.key, low).number} to ${figureText(figure.key, high).number}`;
-    const sameUnit = low === null || high === null || figureText(figure.key, low).unit === value?.unit;
+        : `${figureText(figure.key, low, this.units()).number} to ${figureText(figure.key, high, this.units()).number}`;
+    const sameUnit =
+      low === null || high === null || figureText(figure.key, low, this.units()).unit === value?.unit;
     const bandText =
       sameUnit || low === null || high === null
         ? band
-        : `${figureText(figure.key, low).number} ${figureText(figure.key, low).unit} to ${figureText(figure.key, high).number} ${figureText(figure.key, high).unit}`;
+        : `${figureText(figure.key, low, this.units()).number} ${figureText(figure.key, low, this.units()).unit} to ${figureText(figure.key, high, this.units()).number} ${figureText(figure.key, high, this.units()).unit}`;
     return {
       figure,
       name: words.name,
@@ -72,8 +265,10 @@ export class ReadoutView {
       unit: value?.unit ?? '',
       band: bandText,
       movers: figure.movers
-        .slice(0, figure.key === 'spacing' || figure.key === 'opening' ? 2 : 1)
-        .map((mover) => moverText(figure.key, mover, (id) => layerWord(steps, id))),
+        .slice(0, figure.key === 'gloss' || figure.key === 'contrast' ? 1 : 2)
+        .map((mover) =>
+          moverText(figure.key, mover, (id) => layerWord(steps, id, plan?.media), this.units()),
+        ),
       wanted: this.wanted(figure.key),
     };
   }

@@ -2,11 +2,35 @@ import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signa
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
-import { LIMITS, mediumName, newCoat } from '@zaffet/contract';
-import { MEDIUM_KEYS, type MediumKey } from '@zaffet/core';
+import {
+  CLEAR_COLOURS,
+  isFilmStep,
+  LIMITS,
+  mediumName,
+  newCoat,
+  newDistress,
+  newResist,
+  newSeal,
+  newStep,
+  type PlanStep,
+  RESIST_NAMES,
+  thicknessShown,
+  TOOL_NAMES,
+} from '@zaffet/contract';
+import {
+  DISTRESS_TOOLS,
+  type DistressTool,
+  medium,
+  MEDIUM_KEYS,
+  type MediumKey,
+  type MediumKind,
+  RESIST_AGENTS,
+  type ResistAgent,
+} from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import { newId } from '../../data/fresh';
+import { Units } from '../../data/units';
 import { fitted } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
@@ -18,7 +42,12 @@ const LEFT = 46;
 const RIGHT = 160;
 const TOP = 26;
 const GROUND = 60;
-const LABEL_HEIGHT = 50;
+/** How much is told of each step, by the room there is [px]. */
+const DENSITIES = [
+  { film: 50, filmLines: 3, mark: 36, markLines: 2 },
+  { film: 36, filmLines: 2, mark: 24, markLines: 1 },
+  { film: 25, filmLines: 1, mark: 25, markLines: 1 },
+] as const;
 /** Room the heading takes [px]. */
 const HEADER = 44;
 
@@ -34,7 +63,7 @@ export class SectionView {
   private readonly store = inject(Store);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
-  protected readonly selectedId = this.store.selectSignal(planFeature.selectSelectedCoatId);
+  protected readonly selectedId = this.store.selectSignal(planFeature.selectSelectedStepId);
   protected readonly width = 300;
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 300, height: 500 });
   protected readonly height = computed(() => Math.max(300, this.size().height - HEADER));
@@ -42,13 +71,22 @@ export class SectionView {
   protected readonly right = RIGHT;
   protected readonly ground = computed(() => this.height() - GROUND);
   protected readonly limit = LIMITS.thicknessUm;
-  protected readonly media = MEDIUM_KEYS;
+  protected readonly groups = MEDIUM_GROUPS;
+  protected readonly own = computed(() => this.plan()?.media ?? []);
   protected readonly mediumName = mediumName;
+  protected readonly resists = RESIST_AGENTS;
+  protected readonly resistNames = RESIST_NAMES;
+  protected readonly tools = DISTRESS_TOOLS;
+  protected readonly toolNames = TOOL_NAMES;
+  protected readonly units = inject(Units).system;
+  protected readonly thicknessUnit = computed(() => (this.units() === 'imperial' ? 'mil' : 'µm'));
+  /** The scale's ticks, in the unit shown. */
+  protected readonly tickText = (um: number): string => thicknessShown(um / 1e6, this.units()).number;
 
   protected readonly stack = computed(() => {
     const plan = this.plan();
     const forecast = this.forecast();
-    return plan === null || forecast === null ? null : stackOf(plan, forecast);
+    return plan === null || forecast === null ? null : stackOf(plan, forecast, this.units());
   });
 
   /** While a surface is dragged the scale stays as it was, so that the surface stays under the pointer. */
@@ -60,23 +98,69 @@ export class SectionView {
     return this.heldTop() ?? Math.ceil((highest * 1.03) / 20) * 20;
   });
   protected readonly y = computed(() => scaleLinear().domain([0, this.topUm()]).range([this.ground(), TOP]));
-  protected readonly ticks = computed(() => this.y().ticks(6));
+  protected readonly ticks = computed(() => {
+    const perUnit = this.units() === 'imperial' ? 25.4 : 1;
+    const shown = scaleLinear().domain([0, this.topUm() / perUnit]);
+    return shown.ticks(6).map((tick) => tick * perUnit);
+  });
 
-  /** Labels stand at their slab, moved apart where slabs are thin. */
+  /** Everything done, from the ground up, in as much room as there is: films with their figures, the rest between. */
+  private readonly rows = computed(() => {
+    const stack = this.stack();
+    const plan = this.plan();
+    if (stack === null || plan === null) return [];
+    const slabs = new Map(stack.slabs.map((slab) => [slab.id, slab]));
+    const marks = new Map(stack.marks.map((mark) => [mark.id, mark]));
+    const room = this.ground() - TOP + 10;
+    const count = { film: stack.slabs.length, mark: stack.marks.length };
+    const density =
+      DENSITIES.find((d) => count.film * d.film + count.mark * d.mark <= room) ?? DENSITIES.at(-1)!;
+    return plan.steps.map((step) => {
+      const slab = slabs.get(step.id);
+      const mark = marks.get(step.id);
+      return {
+        id: step.id,
+        title: slab?.title ?? mark?.title ?? '',
+        detail: slab?.detail ?? mark?.note ?? '',
+        note: slab?.note ?? '',
+        mark: slab === undefined,
+        centreUm: slab ? 0.5 * (slab.bottomUm + slab.topUm) : (mark?.atUm ?? 0),
+        height: slab ? density.film : density.mark,
+        lines: slab ? density.filmLines : density.markLines,
+      };
+    });
+  });
+  /** Labels stand at their film or surface, moved apart where they would meet. */
   protected readonly labels = computed(() => {
-    const slabs = this.stack()?.slabs ?? [];
     const y = this.y();
-    const rows = slabs.map((slab) => ({ slab, at: y(0.5 * (slab.bottomUm + slab.topUm)) }));
     let floor = this.ground() - 6;
-    for (const row of rows) {
-      row.at = Math.min(row.at, floor - LABEL_HEIGHT / 2);
-      floor = row.at - LABEL_HEIGHT / 2;
+    const placed = this.rows().map((row) => {
+      const at = Math.min(y(row.centreUm), floor - row.height / 2);
+      floor = at - row.height / 2;
+      return { row, at };
+    });
+    // Where the topmost were pushed out of the picture, they come down and push the rest as far as they must.
+    let ceiling = TOP - 6;
+    for (let i = placed.length - 1; i >= 0; i--) {
+      const label = placed[i]!;
+      label.at = Math.max(label.at, ceiling + label.row.height / 2);
+      ceiling = label.at + label.row.height / 2;
     }
-    const over = TOP - 6 - floor;
-    return rows.map((row) => ({ ...row, at: over > 0 ? row.at + over : row.at }));
+    return placed;
   });
 
   private dragging: { id: string; fromY: number; fromWet: number; wetPerPixel: number } | null = null;
+
+  /** Pieces a partly laid film is drawn in: as wide together as its share. */
+  protected pieces(share: number): { x: number; width: number }[] {
+    const span = RIGHT - LEFT;
+    if (share >= 0.995) return [{ x: LEFT, width: span }];
+    const count = 3;
+    return Array.from({ length: count }, (_, i) => ({
+      x: LEFT + (span * (i + 0.5 * (1 - share))) / count,
+      width: (span * share) / count,
+    }));
+  }
 
   protected islands(slab: Slab): { path: string }[] {
     // A schematic cut: three islands with curled rims, gaps in the share that stands open.
@@ -102,7 +186,7 @@ export class SectionView {
   }
 
   protected select(id: string): void {
-    this.store.dispatch(PlanEditor.coatSelected({ coatId: this.selectedId() === id ? null : id }));
+    this.store.dispatch(PlanEditor.stepSelected({ stepId: this.selectedId() === id ? null : id }));
   }
 
   protected grab(event: PointerEvent, slab: Slab): void {
@@ -160,24 +244,63 @@ export class SectionView {
     this.store.dispatch(PlanEditor.gestureEnded());
   }
 
-  private lay(coatId: string, wetUm: number, gesture: string): void {
+  private lay(stepId: string, wetUm: number, gesture: string): void {
     const thicknessUm = fitted(LIMITS.thicknessUm, wetUm);
-    this.store.dispatch(PlanEditor.coatChanged({ coatId, changes: { thicknessUm }, gesture }));
+    this.store.dispatch(PlanEditor.stepChanged({ stepId, changes: { thicknessUm }, gesture }));
   }
 
-  protected add(key: MediumKey): void {
+  protected addCoat(key: string): void {
     const plan = this.plan();
     if (plan === null) return;
-    const colours = {
-      paint: '#c9b98f',
-      primer: '#e9e6de',
-      'crackle-medium': '#e6ddc4',
-      'wet-glue': '#e6ddc4',
-      'cured-glue': '#d9b98a',
-    };
-    const kind = this.forecast()?.coats.find((coat) => coat.coat.medium === key)?.curve.medium.kind;
-    const colour = plan.steps.find((step) => step.medium === key)?.colour ?? colours[kind ?? 'paint'];
-    const coat = newCoat(newId(), key, colour, '', { rule: 'state', state: 'recoat', waitMin: 0 });
-    this.store.dispatch(PlanEditor.coatAdded({ coat, index: plan.steps.length }));
+    const generic = this.own().find((own) => own.key === key)?.like ?? key;
+    const before = plan.steps.find((step) => isFilmStep(step) && step.medium === key);
+    const colour = before && isFilmStep(before) ? before.colour : (CLEAR_COLOURS[generic] ?? '#c9b98f');
+    const coat = newCoat(newId(), generic as MediumKey, colour, '', {
+      rule: 'state',
+      state: 'recoat',
+      waitMin: 0,
+    });
+    this.put({ ...coat, medium: key });
+  }
+
+  protected addSeal(key: MediumKey): void {
+    this.put(newSeal(newId(), key, { rule: 'state', state: 'through-dry', waitMin: 0 }));
+  }
+
+  protected addResist(agent: ResistAgent): void {
+    this.put(
+      newResist(
+        newId(),
+        agent,
+        agent === 'salt'
+          ? { rule: 'after', waitMin: 1 }
+          : { rule: 'state', state: 'through-dry', waitMin: 0 },
+      ),
+    );
+  }
+
+  protected addDistress(tool: DistressTool): void {
+    const start = { rule: 'state', state: 'through-dry', waitMin: tool === 'blade' ? 100 : 30 } as const;
+    this.put(newDistress(newId(), tool, start));
+  }
+
+  protected addOther(kind: 'heat' | 'rewet' | 'wipe' | 'wait'): void {
+    this.put(newStep(kind, newId()));
+  }
+
+  private put(step: PlanStep): void {
+    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.plan()?.steps.length ?? 0 }));
   }
 }
+
+/** Media a coat or seal is made of, by what they are for. */
+const SEAL_KINDS: readonly MediumKind[] = ['clear', 'wax'];
+const of = (...kinds: MediumKind[]): MediumKey[] =>
+  MEDIUM_KEYS.filter((key) => kinds.includes(medium(key).kind));
+const MEDIUM_GROUPS: readonly { name: string; keys: readonly MediumKey[]; seal: boolean }[] = [
+  { name: 'Paint', keys: of('paint'), seal: false },
+  { name: 'What cracks it', keys: of('crackle-medium', 'wet-glue', 'cured-glue', 'ground'), seal: false },
+  { name: 'Primer, stain, glaze', keys: of('primer', 'glaze'), seal: false },
+  { name: 'Clear coat between', keys: of('clear'), seal: false },
+  { name: 'Seal to finish', keys: of(...SEAL_KINDS), seal: true },
+];

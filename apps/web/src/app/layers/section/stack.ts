@@ -1,7 +1,22 @@
-import { mediumName, type Plan, substrateName } from '@zaffet/contract';
+import {
+  COVER_NAMES,
+  type FilmPlanStep,
+  isFilmStep,
+  LIMITS,
+  perCent,
+  PLACE_NAMES,
+  type Plan,
+  type PlanStep,
+  ROUND_NAMES,
+  stepTitle,
+  STROKE_NAMES,
+  substrateName,
+  um,
+  type UnitSystem,
+} from '@zaffet/contract';
 import { type CoatForecast, type Forecast } from '@zaffet/core';
 
-/** One coat as the Section draws it, heights in µm above the panel. */
+/** One film as the Section draws it, heights in µm above the panel. */
 export interface Slab {
   readonly id: string;
   readonly title: string;
@@ -16,51 +31,113 @@ export interface Slab {
   readonly dryUm: number;
   /** Wet per dry thickness: how far the wet surface moves when the dry one is dragged. */
   readonly wetPerDry: number;
+  /** Share of the width it covers, as drawn. */
+  readonly share: number;
   /** Cracked open, as seen cut through; null where it is not. */
   readonly cracked: { readonly openShare: number } | null;
 }
 
+/** What is done to the stack between two films, drawn at the surface it is done to. */
+export interface Mark {
+  readonly id: string;
+  readonly kind: PlanStep['kind'];
+  readonly title: string;
+  readonly note: string;
+  readonly atUm: number;
+  /** Share of the width it reaches, for resists. */
+  readonly share: number;
+}
+
 export interface Stack {
   readonly slabs: readonly Slab[];
+  readonly marks: readonly Mark[];
   readonly substrate: string;
   readonly totalUm: number;
 }
 
-function noteOf(plan: Plan, coat: CoatForecast, index: number): string {
-  const step = plan.steps[index];
-  if (!step) return '';
-  const passes = `${step.passes} ${step.passes === 1 ? 'pass' : 'passes'}`;
-  const strokes = { 'one-way': 'one way', crosswise: 'crosswise', swirled: 'swirled', dabbed: 'dabbed' }[
-    step.strokes
-  ];
-  const water = step.dilution > 0 ? `, ${Math.round(step.dilution * 100)} % water` : '';
-  return coat.curve.medium.slipRate > 0 ? `${strokes}${water}` : `${strokes}, ${passes}${water}`;
+function noteOf(step: FilmPlanStep, clear: boolean): string {
+  const words = [];
+  if (step.cover.share < 0.995)
+    words.push(`${COVER_NAMES[step.cover.style].toLowerCase()} ${perCent(step.cover.share)}`);
+  else if (step.kind === 'coat') words.push(STROKE_NAMES[step.strokes].toLowerCase());
+  if (step.kind === 'coat' && !clear) words.push(`${step.passes} ${step.passes === 1 ? 'pass' : 'passes'}`);
+  if (step.dilution > 0) words.push(`${perCent(step.dilution)} water`);
+  if (step.kind === 'seal' && step.coats > 1) words.push(`${step.coats} coats`);
+  if (step.kind === 'seal' && step.buffAfterMin !== null) words.push(`buffed`);
+  return words.join(', ');
+}
+
+/** What a step that lays no film does, in few words. */
+export function markNote(step: PlanStep): string {
+  switch (step.kind) {
+    case 'resist':
+      return `${perCent(step.share)}, ${PLACE_NAMES[step.where].toLowerCase()}`;
+    case 'heat':
+      return `${step.durationS} s, kept moving`;
+    case 'rewet':
+      return `${step.amountUm} µm of water`;
+    case 'distress':
+      return `${step.rounds} ${ROUND_NAMES[step.tool].toLowerCase()}`;
+    case 'wipe':
+      return step.degrease ? 'cloth, then grease-cutting wipes' : 'dry cloth';
+    case 'wait':
+      return `${step.durationMin} min`;
+    case 'coat':
+    case 'seal':
+      return '';
+  }
 }
 
 /** The stack cut through, from the ground up. */
-export function stackOf(plan: Plan, forecast: Forecast): Stack {
+export function stackOf(plan: Plan, forecast: Forecast, units: UnitSystem = 'metric'): Stack {
   let height = 0;
-  const slabs = forecast.coats.map((coat, i): Slab => {
-    const step = plan.steps[i]!;
-    const dryUm = coat.curve.solidsUm;
-    const bottomUm = height;
-    height += dryUm;
-    const clear = coat.curve.medium.slipRate > 0;
-    return {
-      id: step.id,
-      title: step.colourName || mediumName(step.medium),
-      detail: `${step.thicknessUm} wet → ${Math.round(dryUm)} dry`,
-      note: noteOf(plan, coat, i),
-      colour: step.colour,
-      clear,
-      bottomUm,
-      topUm: height,
-      wetTopUm: bottomUm + step.thicknessUm,
-      wetUm: step.thicknessUm,
-      dryUm,
-      wetPerDry: step.thicknessUm / dryUm,
-      cracked: forecast.crackedCoat === i && coat.crack ? { openShare: coat.crack.pattern.openArea } : null,
-    };
-  });
-  return { slabs, substrate: substrateName(plan.piece.parts[0].substrate), totalUm: height };
+  const films = new Map(forecast.coats.map((coat, i) => [coat.coat.id, { coat, i }]));
+  const slabs: Slab[] = [];
+  const marks: Mark[] = [];
+  for (const step of plan.steps) {
+    const film = films.get(step.id);
+    if (isFilmStep(step) && film !== undefined) {
+      const slab = slabOf(plan, step, film.coat, forecast.crackedCoat === film.i, height, units);
+      slabs.push(slab);
+      height = slab.topUm;
+    } else {
+      marks.push({
+        id: step.id,
+        kind: step.kind,
+        title: stepTitle(step, plan.media),
+        note: markNote(step),
+        atUm: height,
+        share: step.kind === 'resist' ? step.share : 1,
+      });
+    }
+  }
+  return { slabs, marks, substrate: substrateName(plan.piece.parts[0].substrate), totalUm: height };
+}
+
+function slabOf(
+  plan: Plan,
+  step: FilmPlanStep,
+  coat: CoatForecast,
+  cracked: boolean,
+  bottomUm: number,
+  units: UnitSystem,
+): Slab {
+  const dryUm = coat.dryThickness * 1e6;
+  const clear = coat.medium.hidingUm > 1000;
+  return {
+    id: step.id,
+    title: stepTitle(step, plan.media),
+    detail: `${um(step.thicknessUm / 1e6, units).split(' ')[0]} wet → ${um(coat.dryThickness, units).split(' ')[0]} dry`,
+    note: noteOf(step, clear),
+    colour: step.colour,
+    clear,
+    bottomUm,
+    topUm: bottomUm + dryUm,
+    wetTopUm: bottomUm + step.thicknessUm,
+    wetUm: step.thicknessUm,
+    dryUm,
+    wetPerDry: step.thicknessUm / Math.max(dryUm, LIMITS.thicknessUm.min / 100),
+    share: step.cover.share,
+    cracked: cracked && coat.crack ? { openShare: coat.crack.pattern.openArea } : null,
+  };
 }

@@ -1,90 +1,207 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
 import { MatSelectModule } from '@angular/material/select';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
-  type CoatStep,
+  CLEAR_COLOURS,
+  COVER_NAMES,
+  type FilmPlanStep,
+  HEAT_NAMES,
+  isFilmStep,
   LIMITS,
   mediumName,
+  perCent,
+  PLACE_NAMES,
+  RESIST_NAMES,
+  ROUND_NAMES,
   START_STATE_NAMES,
   type StartRuleFile,
+  stepTitle,
   STROKE_NAMES,
+  TOOL_NAMES,
+  um,
 } from '@zaffet/contract';
-import { MEDIUM_KEYS, START_STATES, type StartState, STROKES } from '@zaffet/core';
+import {
+  COVERS,
+  type CoverStyle,
+  DISTRESS_TOOLS,
+  GRAIN_UM,
+  GRITS,
+  HEAT_TOOLS,
+  type HeatTool,
+  medium,
+  MEDIUM_KEYS,
+  mediumLookup,
+  type Place,
+  PLACES,
+  RESIST_AGENTS,
+  type ResistAgent,
+  START_STATES,
+  type StartState,
+  type Strokes,
+  STROKES,
+} from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
+import { Units } from '../../data/units';
+import { type StepChanges } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { NumberField } from '../../ui/number-field';
+import { MediumSheet } from '../medium-sheet/medium-sheet';
 
-/** Everything about one coat: medium, colour, how thick, how brushed, when. */
+/** What a partly laid coat usually covers. */
+const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.6, 'dry-brushed': 0.4 };
+
+/** Everything about one step: what, how thick, how much, how hard, when. */
 @Component({
-  selector: 'zf-coat-card',
+  selector: 'zf-step-card',
   imports: [
     MatButtonModule,
     MatButtonToggleModule,
+    MatCheckboxModule,
+    MatDialogModule,
     MatFormFieldModule,
     MatIconModule,
     MatSelectModule,
     MatTooltipModule,
+    NgTemplateOutlet,
     NumberField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  templateUrl: './coat-card.html',
-  styleUrl: './coat-card.scss',
-  host: { role: 'dialog', 'aria-label': 'Coat', '(keydown.escape)': 'close()' },
+  templateUrl: './step-card.html',
+  styleUrl: './step-card.scss',
+  host: { role: 'dialog', 'aria-label': 'Step', '(keydown.escape)': 'close()' },
 })
-export class CoatCard {
+export class StepCard {
   private readonly store = inject(Store);
+  private readonly dialog = inject(MatDialog);
+  private readonly units = inject(Units).system;
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
-  private readonly selected = this.store.selectSignal(planFeature.selectSelectedCoat);
+  private readonly selected = this.store.selectSignal(planFeature.selectSelectedStep);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
-  protected readonly coat = computed(() => this.selected()!);
+  protected readonly step = computed(() => this.selected()!);
+  /** The step as a film; only read where it is one. */
+  protected readonly film = computed(() => this.step() as FilmPlanStep);
   protected readonly index = computed(
-    () => this.plan()?.steps.findIndex((step) => step.id === this.coat().id) ?? 0,
+    () => this.plan()?.steps.findIndex((step) => step.id === this.step().id) ?? 0,
   );
+  protected readonly title = computed(() => stepTitle(this.step(), this.plan()?.media));
   protected readonly limits = LIMITS;
-  protected readonly media = MEDIUM_KEYS;
   protected readonly mediumName = mediumName;
   protected readonly strokes = STROKES;
   protected readonly strokeNames = STROKE_NAMES;
+  protected readonly passes = [1, 2, 3, 4, 5, 6, 7, 8];
+  protected readonly passNames = Object.fromEntries(this.passes.map((n) => [n, String(n)]));
+  protected readonly covers = COVERS;
+  protected readonly coverNames = COVER_NAMES;
+  protected readonly resists = RESIST_AGENTS;
+  protected readonly resistNames = RESIST_NAMES;
+  protected readonly places = PLACES;
+  protected readonly placeNames = PLACE_NAMES;
+  protected readonly heatTools = HEAT_TOOLS;
+  protected readonly heatNames = HEAT_NAMES;
+  protected readonly tools = DISTRESS_TOOLS;
+  protected readonly toolNames = TOOL_NAMES;
+  protected readonly roundNames = ROUND_NAMES;
+  protected readonly grits = GRITS;
+  protected readonly grain = GRAIN_UM;
   protected readonly states = START_STATES;
   protected readonly stateNames = START_STATE_NAMES;
   protected readonly isLast = computed(() => this.index() === (this.plan()?.steps.length ?? 1) - 1);
 
-  private readonly laidAt = computed(() => {
+  private readonly known = computed(() => mediumLookup(this.plan()?.media)(this.film().medium));
+  protected readonly isMilk = computed(() => this.known().key === 'milk' || this.likeOf() === 'milk');
+  protected readonly isWax = computed(() => this.known().kind === 'wax');
+  private readonly likeOf = computed(
+    () => this.plan()?.media.find((own) => own.key === this.film().medium)?.like ?? this.film().medium,
+  );
+  /** Seals are made of clear media and waxes, coats of everything else and of clear media between. */
+  protected readonly media = computed(() =>
+    MEDIUM_KEYS.filter((key) => {
+      const { kind } = medium(key);
+      if (kind === 'resist' || kind === 'agent') return false;
+      return this.step().kind === 'seal' ? kind === 'clear' || kind === 'wax' : kind !== 'wax';
+    }),
+  );
+  protected readonly looks = computed(
+    () => this.forecast()?.appearance.layers.find((layer) => layer.id === this.step().id) ?? null,
+  );
+
+  private readonly beginsAt = computed(() => {
     const plan = this.plan();
-    const coat = this.forecast()?.coats[this.index()];
-    return plan === null || coat === undefined
+    const times = this.forecast()?.times[this.index()];
+    return plan === null || times === undefined
       ? null
-      : new Date(Date.parse(plan.startsAt) + coat.laidAt * 1000);
+      : new Date(Date.parse(plan.startsAt) + times.from * 1000);
   });
   protected readonly laidText = computed(() => {
-    const at = this.laidAt();
+    const at = this.beginsAt();
     return at === null ? '' : format(at, 'EEEE HH:mm');
   });
+  protected readonly removalText = computed(() => {
+    const removal = this.forecast()?.removals.find((r) => r.stepId === this.step().id);
+    if (removal === undefined) return null;
+    const depth = `About ${um(removal.depth, this.units())} of the top film come off, more at edges; another layer shows on ${perCent(removal.share)}.`;
+    const { effort } = removal;
+    return effort === null
+      ? depth
+      : `${depth} It cuts ${effort < 0.7 ? 'easily' : effort < 0.85 ? 'with some force' : 'hard'}.`;
+  });
 
-  protected change(changes: Partial<CoatStep>): void {
-    this.store.dispatch(PlanEditor.coatChanged({ coatId: this.coat().id, changes, gesture: null }));
+  protected change(changes: StepChanges): void {
+    this.store.dispatch(PlanEditor.stepChanged({ stepId: this.step().id, changes, gesture: null }));
+  }
+
+  protected readonly setStrokes = (strokes: Strokes): void => this.change({ strokes });
+  protected readonly setPasses = (passes: number): void => this.change({ passes });
+  protected readonly setPlace = (where: Place): void => this.change({ where });
+  protected readonly setHeat = (tool: HeatTool): void => this.change({ tool });
+  protected readonly setAgent = (agent: ResistAgent): void =>
+    this.change({ agent, thicknessUm: medium(agent).wetFilmUm });
+
+  protected changeCover(style: CoverStyle): void {
+    this.change({ cover: { style, share: USUAL_SHARE[style] } });
+  }
+
+  /** Another medium brings its usual film; the colour stays unless one of them is clear. */
+  protected changeMedium(key: string): void {
+    const known = mediumLookup(this.plan()?.media)(key);
+    const clear = CLEAR_COLOURS[known.key];
+    this.change({ medium: key, thicknessUm: known.wetFilmUm, ...(clear ? { colour: clear } : {}) });
+  }
+
+  protected openMedium(): void {
+    const step = this.step();
+    if (!isFilmStep(step)) return;
+    this.dialog.open(MediumSheet, {
+      data: { stepId: step.id },
+      width: '680px',
+      maxWidth: '95vw',
+      maxHeight: '90vh',
+    });
   }
 
   /** Changes how the start is told without moving it more than it must. */
   protected changeRule(rule: StartRuleFile['rule']): void {
-    const coats = this.forecast()?.coats ?? [];
-    const here = coats[this.index()];
-    const below = coats[this.index() - 1];
-    const wait = here && below ? Math.round((here.laidAt - below.laidAt) / 6) / 10 : 0;
+    const times = this.forecast()?.times ?? [];
+    const here = times[this.index()];
+    const before = times[this.index() - 1];
+    const wait = here && before ? Math.max(0, Math.round((here.from - before.until) / 6) / 10) : 0;
     if (rule === 'after') this.change({ start: { rule, waitMin: wait } });
     else if (rule === 'at')
-      this.change({ start: { rule, at: (this.laidAt() ?? new Date(0)).toISOString() } });
+      this.change({ start: { rule, at: (this.beginsAt() ?? new Date(0)).toISOString() } });
     else this.change({ start: { rule, state: 'recoat', waitMin: 0 } });
   }
 
   protected changeStart(changes: { state?: StartState; waitMin?: number }): void {
-    const { start } = this.coat();
+    const { start } = this.step();
     if (start.rule !== 'at') this.change({ start: { ...start, ...changes } });
   }
 
@@ -100,14 +217,14 @@ export class CoatCard {
   }
 
   protected move(by: 1 | -1): void {
-    this.store.dispatch(PlanEditor.coatMoved({ coatId: this.coat().id, by }));
+    this.store.dispatch(PlanEditor.stepMoved({ stepId: this.step().id, by }));
   }
 
   protected remove(): void {
-    this.store.dispatch(PlanEditor.coatRemoved({ coatId: this.coat().id }));
+    this.store.dispatch(PlanEditor.stepRemoved({ stepId: this.step().id }));
   }
 
   protected close(): void {
-    this.store.dispatch(PlanEditor.coatSelected({ coatId: null }));
+    this.store.dispatch(PlanEditor.stepSelected({ stepId: null }));
   }
 }
