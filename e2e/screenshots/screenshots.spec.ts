@@ -37,4 +37,30 @@ test('the main views', async ({ page }) => {
   await layers.finePicture();
   await page.waitForTimeout(1200);
   await page.screenshot({ path: file('layers-close') });
+
+  await plans.open();
+  await plans.openPlan('Chart locker, front');
+  await layers.finePicture();
+  await page.getByRole('radio', { name: 'Whole plan' }).click();
+  await page.getByRole('radio', { name: /^Notes/ }).click();
+  await page.getByRole('button', { name: /^Scraper/ }).click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('layers-school') });
+
+  await plans.open();
+  await plans.openPlan('Flag box, side');
+  await layers.finePicture();
+  await page.getByRole('radio', { name: 'Curves' }).click();
+  await page.locator('.layers li').last().scrollIntoViewIfNeeded();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: file('layers-curves') });
+
+  await plans.open();
+  await plans.openPlan('Oar rack, back board');
+  await layers.finePicture();
+  await page.getByRole('radio', { name: 'Amounts' }).click();
+  await page.getByRole('button', { name: /^Cold spray, loose/ }).click();
+  await page.getByRole('button', { name: /Values of this medium/ }).click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('medium') });
 });

@@ -9,11 +9,8 @@ import {
 import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
-import { provideEffects } from '@ngrx/effects';
 import { provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
-import * as planEffects from './plan/plan.effects';
-import { planFeature } from './plan/plan.feature';
 import { ICONS } from './ui/icons';
 
 export const appConfig: ApplicationConfig = {
@@ -22,7 +19,7 @@ export const appConfig: ApplicationConfig = {
     provideHttpClient(withFetch()),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(
-      { [planFeature.name]: planFeature.reducer },
+      {},
       {
         runtimeChecks: isDevMode()
           ? {
@@ -35,7 +32,6 @@ export const appConfig: ApplicationConfig = {
           : {},
       },
     ),
-    provideEffects(planEffects),
     provideAppInitializer(() => {
       const registry = inject(MatIconRegistry);
       const sanitizer = inject(DomSanitizer);

@@ -9,20 +9,7 @@ export const routes: Routes = [
   },
   {
     path: 'plan/:id',
-    loadComponent: () => import('./shell/plan-frame').then((m) => m.PlanFrame),
-    children: [
-      { path: '', pathMatch: 'full', redirectTo: 'layers' },
-      {
-        path: 'piece',
-        title: 'Piece · Zaffet',
-        loadComponent: () => import('./piece/piece.page').then((m) => m.PiecePage),
-      },
-      {
-        path: 'layers',
-        title: 'Layers · Zaffet',
-        loadComponent: () => import('./layers/layers.page').then((m) => m.LayersPage),
-      },
-    ],
+    loadChildren: () => import('./shell/plan.routes').then((m) => m.planRoutes),
   },
   { path: '**', redirectTo: 'plans' },
 ];

@@ -119,7 +119,9 @@ export function stepTitle(step: PlanStep, own: readonly OwnMedium[] = []): strin
   }
 }
 
-/** What a layer or step is called in a sentence: glue, medium, top coat, base coat, sandpaper. */
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+
+/** What a layer or step is called in a sentence: glue, medium, top coat, base coat, second ground, sandpaper. */
 export function layerWord(
   steps: readonly PlanStep[],
   stepId: string,
@@ -128,6 +130,13 @@ export function layerWord(
   if (stepId === 'panel') return 'panel';
   const step = steps.find((s) => s.id === stepId);
   if (step === undefined) return 'coat';
+  const word = wordOf(steps, step, own);
+  const alike = steps.filter((s) => wordOf(steps, s, own) === word);
+  return alike.length === 1 ? word : `${ORDINALS[alike.indexOf(step)] ?? 'another'} ${word}`;
+}
+
+/** The word alone, which several steps may share. */
+function wordOf(steps: readonly PlanStep[], step: PlanStep, own: readonly OwnMedium[]): string {
   if (step.kind !== 'coat') return stepTitle(step, own).toLowerCase();
   const kind = kindOf(step.medium, own);
   if (kind === 'crackle-medium') return 'medium';

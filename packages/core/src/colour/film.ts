@@ -25,9 +25,21 @@ const internalOf = (seen: number, s: Surface): number => {
 const absorptionOf = (r: number): number => (1 - r) ** 2 / (2 * Math.max(r, 1e-4));
 const reflectanceOf = (ks: number): number => 1 + ks - Math.sqrt(ks * ks + 2 * ks);
 
+/**
+ * The dry surface of a colour as it was picked on a screen: a channel darker than the surface itself reflects was not
+ * measured on matt paint, and at most half of it is taken for surface.
+ */
+const drySurface = (seen: number): Surface => ({ ...DRY, outside: Math.min(DRY.outside, 0.5 * seen) });
+
 const seenUnder = (dry: Colour, surface: Surface): Colour => {
-  const channel = (c: number): number =>
-    Math.max(0, measured(reflectanceOf(absorptionOf(internalOf(c, DRY)) * surface.absorption), surface));
+  const channel = (c: number): number => {
+    const own = drySurface(c);
+    const outside = (surface.outside * own.outside) / DRY.outside;
+    return measured(reflectanceOf(absorptionOf(internalOf(c, own)) * surface.absorption), {
+      ...surface,
+      outside,
+    });
+  };
   return [channel(dry[0]), channel(dry[1]), channel(dry[2])];
 };
 
@@ -56,11 +68,12 @@ export function layered(film: Colour, ground: Colour, opacity: number): Colour {
   if (opacity <= 0) return ground;
   const scatter = -Math.log(Math.max(1e-9, 1 - opacity)) * 1.5;
   const channel = (i: 0 | 1 | 2): number => {
-    const a = 1 + absorptionOf(internalOf(film[i], DRY));
+    const surface = drySurface(film[i]);
+    const a = 1 + absorptionOf(internalOf(film[i], surface));
     const b = Math.sqrt(Math.max(1e-9, a * a - 1));
     const coth = 1 / Math.tanh(Math.max(1e-6, b * scatter));
-    const rg = internalOf(ground[i], DRY);
-    return measured((1 - rg * (a - b * coth)) / (a - rg + b * coth), DRY);
+    const rg = internalOf(ground[i], drySurface(ground[i]));
+    return measured((1 - rg * (a - b * coth)) / (a - rg + b * coth), surface);
   };
   return [channel(0), channel(1), channel(2)];
 }

@@ -12,10 +12,26 @@ import {
   PLACES,
   PLAN_RANGES,
   RESIST_AGENTS,
+  type Step,
 } from '../plan';
 import { quantities } from '../quantity';
 import { grow } from '../testing/fields';
-import { after, coat, FIRST, overGlue, overMedium, planOf, room, when } from '../testing/plans';
+import {
+  after,
+  coat,
+  distress,
+  FIRST,
+  heat,
+  overGlue,
+  overMedium,
+  planOf,
+  resist,
+  rewet,
+  room,
+  seal,
+  when,
+  wipe,
+} from '../testing/plans';
 import { forecast } from './forecast';
 import { FIGURE_KEYS, figureValues, readout } from './readout';
 import { type FindingCode } from './findings/codes';
@@ -200,6 +216,137 @@ describe('forecast of any valid plan', () => {
   });
 });
 
+describe('knobs that only work one way', () => {
+  const milk = (um: number, coats: number, steps: readonly Step[], options = {}): PanelPlan =>
+    planOf(
+      [
+        ...Array.from({ length: coats }, (_, i) =>
+          coat(`m${i}`, 'milk', um, i === 0 ? FIRST : when('recoat'), options),
+        ),
+        ...steps,
+      ],
+      room(),
+      'sealed',
+    );
+  const chipped = (plan: PanelPlan): number => Math.max(...forecast(plan).chips.map((chip) => chip.share));
+  const um = fc.integer({ min: 40, max: 140 });
+  const rising = (
+    name: string,
+    run: (a: number) => [PanelPlan, PanelPlan],
+    of: (plan: PanelPlan) => number,
+  ): void => {
+    it(name, () => {
+      fc.assert(
+        fc.property(um, (a) => {
+          const [less, more] = run(a);
+          expect(of(more)).toBeGreaterThanOrEqual(of(less) - 1e-9);
+        }),
+        { numRuns: 25, seed: 11 },
+      );
+    });
+  };
+  rising('thicker milk paint never chips less', (a) => [milk(a, 1, []), milk(a * 1.15, 1, [])], chipped);
+  rising('a second coat never chips less', (a) => [milk(a, 1, []), milk(a, 2, [])], chipped);
+  rising(
+    'hot air never chips less',
+    (a) => [milk(a, 1, []), milk(a, 1, [heat('h', 'dryer', 30 + a, when('touch-dry'))])],
+    chipped,
+  );
+  rising(
+    'wetting again never chips less',
+    (a) => [milk(a, 1, []), milk(a, 1, [rewet('r', when('recoat'), a)])],
+    chipped,
+  );
+  rising(
+    'bonding additive never chips more',
+    (a) => [milk(a, 1, [], { bonding: 0.5 }), milk(a, 1, [], { bonding: 0.2 })],
+    chipped,
+  );
+  const rubbed = (rounds: number, pressure: number, grit: 80 | 220): PanelPlan =>
+    planOf(
+      [
+        coat('a', 'chalk', 80, FIRST),
+        coat('b', 'chalk', 80, when('through-dry')),
+        distress('d', 'sand', after(36000), { rounds, pressure, grit }),
+      ],
+      room(),
+      'scuffed',
+    );
+  const worn = (plan: PanelPlan): number => forecast(plan).wornShare;
+  rising('more passes never wear less', (a) => [rubbed(5, a / 80, 220), rubbed(8, a / 80, 220)], worn);
+  rising('a harder hand never wears less', (a) => [rubbed(6, a / 80, 220), rubbed(6, a / 60, 220)], worn);
+  rising('a coarser grit never wears less', (a) => [rubbed(6, a / 80, 220), rubbed(6, a / 80, 80)], worn);
+});
+
+describe('any number out of its range', () => {
+  // Every number of every kind of step: where it stands, and its range.
+  const NUMBERS: readonly [string, string, { min: number; max: number }][] = [
+    ['coat', 'thickness', PLAN_RANGES.thickness],
+    ['coat', 'dilution', PLAN_RANGES.dilution],
+    ['coat', 'passes', PLAN_RANGES.passes],
+    ['coat', 'bonding', PLAN_RANGES.share],
+    ['coat', 'mixedAge', PLAN_RANGES.mixedAge],
+    ['seal', 'coats', PLAN_RANGES.sealCoats],
+    ['seal', 'buffAfter', PLAN_RANGES.wait],
+    ['resist', 'share', PLAN_RANGES.share],
+    ['resist', 'thickness', PLAN_RANGES.thickness],
+    ['heat', 'duration', PLAN_RANGES.heatDuration],
+    ['rewet', 'amount', PLAN_RANGES.rewetAmount],
+    ['distress', 'rounds', PLAN_RANGES.rounds],
+    ['distress', 'pressure', PLAN_RANGES.pressure],
+    ['distress', 'smear', PLAN_RANGES.share],
+    ['wait', 'duration', PLAN_RANGES.wait],
+  ];
+  const steps: Readonly<Record<string, Step>> = {
+    coat: coat('x', 'chalk', 80, after(60), { mixedAge: 60 }),
+    seal: seal('x', 'clearWax', 12, after(60), { buffAfter: 60 }),
+    resist: resist('x', 'candle', 0.2, after(60)),
+    heat: heat('x', 'dryer', 60, after(60)),
+    rewet: rewet('x', after(60)),
+    distress: distress('x', 'sand', after(60)),
+    wait: { id: 'x', kind: 'wait', duration: 60, start: after(60) },
+  };
+  it('is refused with its field and its range', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...NUMBERS),
+        fc.constantFrom('below', 'above', 'not a number'),
+        fc.double({ min: 0.01, max: 1e6, noNaN: true }),
+        ([kind, field, range], how, by) => {
+          const value =
+            how === 'below'
+              ? range.min - by
+              : how === 'above'
+                ? range.max + by * Math.max(1, range.max)
+                : NaN;
+          const plan = planOf([coat('a', 'chalk', 80, FIRST), { ...steps[kind]!, [field]: value } as Step]);
+          expect(() => forecast(plan)).toThrowError(
+            InputError,
+            new RegExp(`^steps\\[1\\]\\.${field} is .*; it must be .* from ${range.min} to ${range.max}`),
+          );
+        },
+      ),
+      { numRuns: 120, seed: 12 },
+    );
+  });
+
+  it('is refused in an own medium too', () => {
+    const plan = (changes: Record<string, number>): PanelPlan => ({
+      ...planOf([coat('a', 'mine', 80, FIRST)]),
+      media: [{ key: 'mine', name: 'Mine', like: 'chalk', changes }],
+    });
+    expect(forecast(plan({ volumeSolids: 0.5 })).coats[0]!.dryThickness).toBeCloseTo(40e-6, 9);
+    expect(() => forecast(plan({ volumeSolids: 2 }))).toThrowError(
+      InputError,
+      /media\.mine\.volumeSolids is 2; it must be a number from 0\.05 to 1/,
+    );
+    expect(() => forecast(plan({ charm: 1 }))).toThrowError(InputError, /media\.mine\.charm/);
+    expect(() =>
+      forecast({ ...plan({}), media: [{ key: 'pva', name: 'Mine', like: 'pva', changes: {} }] }),
+    ).toThrowError(InputError, /a key that no other medium has/);
+  });
+});
+
 describe('the door of the forecast', () => {
   const plan = overMedium(70, 60);
   const withTop = (changes: object): PanelPlan => ({
@@ -286,6 +433,282 @@ describe('what the plan says about itself', () => {
     );
     expect(result.coats[1]!.laidAt).toBe(86400);
   });
+});
+
+describe('what does not go together (common practice)', () => {
+  const solventFirst = (steps: readonly Step[]): PanelPlan =>
+    planOf([coat('a', 'latex', 90, FIRST), coat('l', 'lacquer', 75, when('through-dry')), ...steps]);
+  const panel = (plan: PanelPlan, changes: Partial<PanelPlan['panel']>): PanelPlan => ({
+    ...plan,
+    panel: { ...plan.panel, ...changes },
+  });
+  const milkOn = (age: number): PanelPlan =>
+    planOf([
+      coat('a', 'latex', 90, FIRST),
+      coat('s', 'polyW', 80, when('through-dry', 3600)),
+      coat('m', 'milk', 70, after(age)),
+    ]);
+  const jelly = (sealed: boolean, wiped: boolean, degrease = true): PanelPlan =>
+    planOf([
+      coat('a', 'chalk', 90, FIRST),
+      ...(sealed ? [coat('v', 'polyW', 80, when('through-dry'))] : []),
+      resist('j', 'jelly', 0.3, when('through-dry')),
+      coat('c', 'chalk', 60, after(60)),
+      ...(wiped ? [wipe('w', when('through-dry', 36000), degrease)] : []),
+      seal('e', 'polyW', 80, after(3600)),
+    ]);
+  const dark = (under: readonly Step[], share = 0.1): PanelPlan =>
+    planOf([
+      coat('a', 'milk', 70, FIRST),
+      ...under,
+      seal('d', 'darkWax', 12, when('through-dry'), { share }),
+    ]);
+  const cut = (hours: number): PanelPlan =>
+    planOf(
+      [coat('a', 'mineral', 100, FIRST), distress('b', 'blade', after(hours * 3600))],
+      room(),
+      'scuffed',
+    );
+
+  const EXPECTED: readonly [FindingCode, string, PanelPlan, PanelPlan][] = [
+    [
+      'heat-on-solvent',
+      'hot air over lacquer, but not over water-based clear coat',
+      solventFirst([heat('h', 'gun', 30, after(900))]),
+      planOf([coat('a', 'polyW', 80, FIRST), heat('h', 'gun', 30, after(900))]),
+    ],
+    [
+      'heat-on-grease',
+      'hot air near jelly that was not wiped',
+      planOf([
+        coat('a', 'polyW', 80, FIRST),
+        resist('j', 'jelly', 0.2, after(9000)),
+        heat('h', 'gun', 30, after(60)),
+      ]),
+      planOf([
+        coat('a', 'polyW', 80, FIRST),
+        resist('j', 'jelly', 0.2, after(9000)),
+        wipe('w', after(60)),
+        heat('h', 'gun', 30, after(60)),
+      ]),
+    ],
+    [
+      'heat-on-bleach',
+      'hot air on wet bleach',
+      planOf([
+        coat('a', 'latex', 80, FIRST),
+        distress('b', 'bleach', after(36000)),
+        heat('h', 'dryer', 30, after(0)),
+      ]),
+      planOf([
+        coat('a', 'latex', 80, FIRST),
+        distress('b', 'bleach', after(36000)),
+        heat('h', 'dryer', 30, after(7200)),
+      ]),
+    ],
+    [
+      'heat-on-old-paint',
+      'hot air on paint nobody knows',
+      panel(planOf([coat('a', 'latex', 80, FIRST), heat('h', 'dryer', 30, after(600))]), {
+        history: { handled: false, tannin: false, oldPaint: 'unknown', condition: 'sound' },
+      }),
+      planOf([coat('a', 'latex', 80, FIRST), heat('h', 'dryer', 30, after(600))]),
+    ],
+    [
+      'bleach-on-casein',
+      'bleach on milk paint',
+      planOf([coat('a', 'milk', 80, FIRST), distress('b', 'bleach', after(36000))]),
+      planOf([coat('a', 'latex', 80, FIRST), distress('b', 'bleach', after(36000))]),
+    ],
+    [
+      'bleach-after-alcohol',
+      'bleach on fresh shellac',
+      planOf([coat('a', 'shellac', 60, FIRST), distress('b', 'bleach', after(36000))]),
+      planOf([coat('a', 'polyW', 60, FIRST), distress('b', 'bleach', after(36000))]),
+    ],
+    ['sealer-dry', 'milk paint on a fully dry sealer', milkOn(40000), milkOn(900)],
+    ['sealer-tacky', 'milk paint on a tacky one', milkOn(900), milkOn(40000)],
+    [
+      'soaks-in',
+      'milk paint on bare MDF',
+      planOf([coat('m', 'milk', 70, FIRST)], room(), 'mdf-face'),
+      milkOn(900),
+    ],
+    [
+      'milk-old',
+      'milk paint mixed two days ago in the room',
+      planOf([coat('m', 'milk', 70, FIRST, { mixedAge: 2 * 86400 })]),
+      planOf([coat('m', 'milk', 70, FIRST, { mixedAge: 2 * 86400, keptCold: true })]),
+    ],
+    [
+      'milk-old',
+      'milk paint fifteen days old, even refrigerated',
+      planOf([coat('m', 'milk', 70, FIRST, { mixedAge: 15 * 86400, keptCold: true })]),
+      planOf([coat('m', 'milk', 70, FIRST)]),
+    ],
+    ['blade-hard', 'a blade after a night on mineral paint', cut(14), cut(2.8)],
+    [
+      'cloth-in-vain',
+      'a wet cloth on acrylic',
+      planOf([coat('a', 'latex', 80, FIRST), distress('c', 'cloth', after(36000), { rounds: 10 })]),
+      planOf([coat('a', 'chalk', 80, FIRST), distress('c', 'cloth', after(3600), { rounds: 10 })]),
+    ],
+    [
+      'dark-wax-bare',
+      'dark wax without a barrier',
+      dark([]),
+      dark([seal('c', 'clearWax', 12, when('through-dry'))]),
+    ],
+    ['dark-wax-much', 'dark wax over 15 %', dark([], 0.3), dark([], 0.1)],
+    [
+      'wax-on-wet-dark',
+      'light wax on wet dark wax',
+      { ...dark([]), steps: [...dark([]).steps, seal('w', 'clearWax', 12, after(120))] },
+      { ...dark([]), steps: [...dark([]).steps, seal('w', 'clearWax', 12, when('recoat'))] },
+    ],
+    ['jelly-unsealed', 'jelly on an unsealed base', jelly(false, true), jelly(true, true)],
+    ['jelly-left', 'jelly that is never wiped', jelly(true, false), jelly(true, true)],
+    ['jelly-not-degreased', 'sealing over jelly residue', jelly(true, true, false), jelly(true, true)],
+    [
+      'lay-flat',
+      'milk paint on a standing face',
+      panel(planOf([coat('m', 'milk', 70, FIRST)]), { flat: false }),
+      planOf([coat('m', 'milk', 70, FIRST)]),
+    ],
+    [
+      'use-unsealed',
+      'a top that is wiped, without a seal',
+      panel(planOf([coat('a', 'chalk', 80, FIRST)]), { use: 'wiping' }),
+      panel(
+        planOf([coat('a', 'chalk', 80, FIRST), seal('s', 'polyW', 80, when('through-dry'), { coats: 5 })]),
+        {
+          use: 'wiping',
+        },
+      ),
+    ],
+    [
+      'use-wax-only',
+      'a top for hot cups with wax only',
+      panel(planOf([coat('a', 'chalk', 80, FIRST), seal('s', 'clearWax', 12, when('through-dry'))]), {
+        use: 'hot-cups',
+      }),
+      panel(
+        planOf([coat('a', 'chalk', 80, FIRST), seal('s', 'polyW', 80, when('through-dry'), { coats: 5 })]),
+        {
+          use: 'hot-cups',
+        },
+      ),
+    ],
+    [
+      'tannin-bleeds',
+      'water-based paint straight on wood that bleeds',
+      panel(planOf([coat('a', 'chalk', 80, FIRST)], room(), 'raw-hardwood'), {
+        history: { handled: false, tannin: true, oldPaint: 'none', condition: 'sound' },
+      }),
+      panel(
+        planOf(
+          [coat('s', 'shellac', 60, FIRST), coat('a', 'chalk', 80, when('recoat'))],
+          room(),
+          'raw-hardwood',
+        ),
+        {
+          history: { handled: false, tannin: true, oldPaint: 'none', condition: 'sound' },
+        },
+      ),
+    ],
+    [
+      'clear-over-wax',
+      'clear coat over wax',
+      planOf([
+        coat('a', 'chalk', 80, FIRST),
+        seal('w', 'clearWax', 12, when('through-dry')),
+        seal('c', 'polyW', 80, when('recoat')),
+      ]),
+      planOf([
+        coat('a', 'chalk', 80, FIRST),
+        seal('c', 'polyW', 80, when('through-dry')),
+        seal('w', 'clearWax', 12, when('recoat')),
+      ]),
+    ],
+    [
+      'blush',
+      'lacquer in damp warm air',
+      planOf([coat('l', 'lacquer', 75, FIRST)], room(25, 0.8)),
+      planOf([coat('l', 'lacquer', 75, FIRST)], room(21, 0.5)),
+    ],
+    [
+      'spray-recoat',
+      'spray enamel painted over after six hours',
+      planOf([coat('s', 'spray', 50, FIRST), coat('b', 'spray', 50, after(6 * 3600))]),
+      planOf([coat('s', 'spray', 50, FIRST), coat('b', 'spray', 50, after(2400))]),
+    ],
+    [
+      'poor-hold',
+      'paint straight on vinyl',
+      planOf([coat('a', 'chalk', 80, FIRST)], room(), 'vinyl'),
+      planOf([coat('p', 'primer', 80, FIRST)], room(), 'vinyl'),
+    ],
+    [
+      'contrast-low',
+      'crackle in two colours nobody can tell apart',
+      {
+        ...overMedium(70, 60),
+        steps: overMedium(70, 60).steps.map((step) => ({ ...step, colour: '#8a8f80' }) as Step),
+      },
+      {
+        ...overMedium(70, 60),
+        steps: overMedium(70, 60).steps.map(
+          (step, i) => ({ ...step, colour: i === 0 ? '#2f3a30' : '#e3dccb' }) as Step,
+        ),
+      },
+    ],
+    [
+      'crackle-everywhere',
+      'a whole panel crackled alike',
+      overMedium(70, 60),
+      planOf([coat('a', 'chalk', 80, FIRST)]),
+    ],
+    ['lever-glue', 'larger cracks over white glue', overGlue(110, 90, 90), overMedium(70, 60)],
+    ['lever-top', 'larger cracks over crackle medium', overMedium(70, 60), overGlue(110, 90, 90)],
+    [
+      'bare-shows',
+      'sanding through to pale board without a barrier',
+      planOf(
+        [coat('a', 'chalk', 70, FIRST), distress('s', 'sand', after(36000), { grit: 80, rounds: 20 })],
+        room(),
+        'raw-softwood',
+      ),
+      planOf(
+        [coat('a', 'chalk', 70, FIRST), distress('s', 'sand', after(36000), { grit: 400, rounds: 2 })],
+        room(),
+        'raw-softwood',
+      ),
+    ],
+    [
+      'wax-thick',
+      'wax laid thick',
+      planOf([coat('a', 'chalk', 80, FIRST), seal('w', 'clearWax', 60, when('through-dry'))]),
+      planOf([coat('a', 'chalk', 80, FIRST), seal('w', 'clearWax', 12, when('through-dry'))]),
+    ],
+    [
+      'salt-loose',
+      'salt strewn on dry paint',
+      planOf([coat('a', 'latex', 200, FIRST), resist('s', 'salt', 0.2, after(20000))]),
+      planOf([coat('a', 'latex', 200, FIRST), resist('s', 'salt', 0.2, after(30))]),
+    ],
+    [
+      'section-large',
+      'gluing a large panel at once',
+      panel(overGlue(110, 90, 90), { width: 2, height: 1 }),
+      panel(overGlue(110, 90, 90), { width: 0.4, height: 0.3 }),
+    ],
+  ];
+  for (const [code, what, wrong, right] of EXPECTED) {
+    it(`says so: ${what}`, () => {
+      expect(codes(wrong)).toContain(code);
+      expect(codes(right)).not.toContain(code);
+    });
+  }
 });
 
 describe('readout', () => {

@@ -565,7 +565,7 @@ const TABLE = {
   },
   polyW: {
     ...WATER_BORNE,
-    name: 'Water-borne clear coat',
+    name: 'Clear coat, water-borne',
     kind: 'clear',
     volumeSolids: 0.32,
     wetFilmUm: 80,
@@ -596,7 +596,7 @@ const TABLE = {
   },
   polyO: {
     ...SPIRIT_BORNE,
-    name: 'Oil-based clear coat',
+    name: 'Clear coat, oil-based',
     kind: 'clear',
     volumeSolids: 0.48,
     wetFilmUm: 75,
@@ -684,7 +684,7 @@ const TABLE = {
   },
   clearWax: {
     ...WAX,
-    name: 'Clear paste wax',
+    name: 'Clear wax',
     kind: 'wax',
     volumeSolids: 0.42,
     wetFilmUm: 12,
@@ -704,7 +704,7 @@ const TABLE = {
   },
   whiteWax: {
     ...WAX,
-    name: 'White paste wax',
+    name: 'White wax',
     kind: 'wax',
     volumeSolids: 0.44,
     wetFilmUm: 12,
@@ -725,7 +725,7 @@ const TABLE = {
   },
   darkWax: {
     ...WAX,
-    name: 'Dark paste wax',
+    name: 'Dark wax',
     kind: 'wax',
     volumeSolids: 0.42,
     wetFilmUm: 12,

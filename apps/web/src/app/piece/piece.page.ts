@@ -27,7 +27,7 @@ import { planFeature } from '../plan/plan.feature';
 import { NumberField } from '../ui/number-field';
 
 /** Widest and tallest the drawn panel may be [px]. */
-const DRAWN = { width: 380, height: 440 };
+const DRAWN = { width: 316, height: 440 };
 
 /** The panel itself: how large, what it is made of, what happened to it, and what must be done before painting. */
 @Component({

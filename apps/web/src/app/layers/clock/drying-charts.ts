@@ -22,6 +22,9 @@ import { planFeature } from '../../plan/plan.feature';
 Chart.defaults.font.family = "'Instrument Sans Variable', sans-serif";
 Chart.register(Filler, Legend, LinearScale, LineController, LineElement, PointElement, Tooltip);
 
+/** A canvas knows no theme: its colours are chosen for the light or the dark one when it is made. */
+const DARK = matchMedia('(prefers-color-scheme: dark)');
+
 /** Points a curve is drawn with at the most. */
 const POINTS = 160;
 
@@ -92,7 +95,8 @@ export class DryingCharts {
   private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly units = inject(Units).system;
-  private readonly ink = getComputedStyle(document.documentElement).getPropertyValue('--ink-2') || '#54585c';
+  /** The quiet ink of the theme, as a colour a canvas understands. */
+  private readonly ink = DARK.matches ? '#b6b5af' : '#54585c';
 
   protected readonly drying = computed((): Line => {
     const plan = this.plan();
@@ -154,18 +158,18 @@ export class DryingCharts {
     });
     return {
       datasets: [
-        set(imperial ? '°F' : '°C', steps(temperature), '#a03c1a', [], 'y'),
+        set(imperial ? '°F' : '°C', steps(temperature), LINES[1]!, [], 'y'),
         set(
           'humidity, %',
           steps((k) => model.air[k]!.humidity * 100),
-          '#5d7795',
+          LINES[2]!,
           [6, 4],
           'y',
         ),
         set(
           imperial ? 'loss, mil/h' : 'loss, µm/h',
           steps((k) => (imperial ? loss[k]! / 25.4 : loss[k]!)),
-          '#22605a',
+          LINES[0]!,
           [2, 3],
           'y1',
         ),
@@ -263,5 +267,7 @@ function curveOf(plan: Plan, coat: CoatForecast, index: number): Line['datasets'
 }
 
 /** Lines that can be told apart without their colour. */
-const LINES = ['#22605a', '#a03c1a', '#4c5f86', '#7a5a1e', '#6a3f66', '#3f6b2e'];
+const LINES = DARK.matches
+  ? ['#6fc0b2', '#ef9a75', '#9db4df', '#d9b86a', '#cf9fca', '#a3cf8f']
+  : ['#22605a', '#a03c1a', '#4c5f86', '#7a5a1e', '#6a3f66', '#3f6b2e'];
 const DASHES = [[], [7, 3], [2, 3], [10, 3, 2, 3]];

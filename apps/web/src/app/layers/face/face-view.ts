@@ -59,7 +59,7 @@ export class FaceView {
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 690, height: 500 });
 
   private readonly units = inject(Units).system;
-  private readonly undrawn = computed(() => {
+  protected readonly undrawn = computed(() => {
     const forecast = this.forecast();
     return forecast !== null && forecast.chippedShare + forecast.wornShare > UNDRAWN;
   });
@@ -128,7 +128,7 @@ export class FaceView {
     const width = lengthShown(view.widthMm / 1000, this.units());
     const height = lengthShown(view.heightMm / 1000, this.units());
     const size = `${width.number} × ${height.number} ${height.unit}`;
-    if (this.undrawn()) return `${size}, cracks only: what comes off stands in the readout`;
+    if (this.undrawn()) return `${size}, cracks only`;
     return view.reduced ? `${size} of the middle: a whole panel of so fine a web is too much to draw` : size;
   });
   protected readonly scaleBar = computed(() => {
