@@ -271,6 +271,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: 'The paint is too hard for this grit and so few passes.',
     remedy: 'Coarser grit, more passes, or sooner after painting.',
   }),
+  scorches: (v, units) => ({
+    title: 'Keep it moving.',
+    text: `Held on one place that long the surface could pass ${celsius(v['surface'] ?? 0, units)}; wet paint blisters from about ${celsius(368.15, units)}, wood and paint scorch from about ${celsius(423.15, units)}. Real tools run hotter than this estimate.`,
+    remedy: 'A hairdryer, more distance, or less heat and more passes. Burnt: scrape and patch.',
+  }),
   'dark-wax-bare': () => ({
     title: 'Dark wax on bare paint.',
     text: 'Most put clear wax or a clear coat below, so that it can be wiped back. Some rub it straight on distressed milk paint, or over white wax.',

@@ -1,6 +1,7 @@
 import { room } from '../testing/plans';
 import { celsiusToKelvin } from '../units';
 import { evaporation, evaporationOf } from './evaporation';
+import { hotSurface, scaledErfc } from './hotSurface';
 import { dryingAir, evaporationIn, scaledAir, withBurst } from './series';
 
 const DRYER = { temperature: celsiusToKelvin(63), convective: 35 };
@@ -35,6 +36,19 @@ describe('other liquids and hot air', () => {
     const blown = evaporationOf('water', room(), DRYER);
     expect(blown.rate / still.rate).toBeGreaterThan(8);
     expect(blown.surfaceTemperature).toBeLessThan(celsiusToKelvin(35));
+  });
+
+  it('heat a dry surface as a half-space: exp(1) erfc(1) is 0.427584', () => {
+    expect(scaledErfc(1)).toBeCloseTo(0.427584, 6);
+    expect(scaledErfc(0)).toBeCloseTo(1, 12);
+    // Both branches meet where they change, and the far end goes as 1/(x √π).
+    expect(scaledErfc(1.999999)).toBeCloseTo(scaledErfc(2), 5);
+    expect(scaledErfc(40) * 40 * Math.sqrt(Math.PI)).toBeCloseTo(1, 3);
+    // B = h √t/b = 1 after 165 s of this dryer: 21 + 42 (1 − 0.427584) °C.
+    const after = (seconds: number): number => hotSurface(DRYER, celsiusToKelvin(21), seconds) - 273.15;
+    expect(after((450 / 35) ** 2)).toBeCloseTo(21 + 42 * (1 - 0.427584), 3);
+    expect(after(30)).toBeLessThan(after(60));
+    expect(after(1e7)).toBeLessThan(63);
   });
 
   it('lay a burst over the air exactly where it is', () => {

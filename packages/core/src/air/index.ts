@@ -1,5 +1,6 @@
 export { AIR_RANGES, GAS_CONSTANT, SEA_LEVEL_PRESSURE } from './constants';
 export { type Air, checkAir, evaporation, evaporationOf } from './evaporation';
+export { hotSurface } from './hotSurface';
 export { type Carrier, CARRIERS } from './liquids';
 export {
   airIndexAt,

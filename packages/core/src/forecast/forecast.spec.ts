@@ -526,6 +526,12 @@ describe('what does not go together (common practice)', () => {
       planOf([coat('a', 'shellac', 60, FIRST), distress('b', 'bleach', after(36000))]),
       planOf([coat('a', 'polyW', 60, FIRST), distress('b', 'bleach', after(36000))]),
     ],
+    [
+      'scorches',
+      'a heat gun long on one place, not a hairdryer',
+      planOf([coat('a', 'chalk', 80, FIRST), heat('h', 'gun', 60, after(3600))]),
+      planOf([coat('a', 'chalk', 80, FIRST), heat('h', 'dryer', 60, after(3600))]),
+    ],
     ['sealer-dry', 'milk paint on a fully dry sealer', milkOn(40000), milkOn(900)],
     ['sealer-tacky', 'milk paint on a tacky one', milkOn(900), milkOn(40000)],
     [

@@ -77,7 +77,7 @@ export interface Run {
 /** When the coat below never gets there in this air, the next step is taken to follow a day later [s]. */
 const GIVE_UP = SECONDS_PER_DAY;
 /** Hot air where it meets the surface: a hairdryer, a heat gun held off and moving; common practice. */
-const JETS = {
+export const JETS = {
   dryer: { temperature: celsiusToKelvin(63), convective: 35 },
   gun: { temperature: celsiusToKelvin(250), convective: 60 },
 } as const;

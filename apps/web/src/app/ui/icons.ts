@@ -5,6 +5,7 @@ import {
   mdiDeleteOutline,
   mdiDiceMultipleOutline,
   mdiDownload,
+  mdiInvertColors,
   mdiPlus,
   mdiRedo,
   mdiTuneVariant,
@@ -25,4 +26,5 @@ export const ICONS = {
   'file-in': mdiUpload,
   reroll: mdiDiceMultipleOutline,
   values: mdiTuneVariant,
+  opposite: mdiInvertColors,
 } as const;

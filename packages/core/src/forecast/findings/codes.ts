@@ -68,6 +68,7 @@ export const FINDING_CODES = [
   'bare-shows',
   'barrier-holds',
   'nothing-comes-off',
+  'scorches',
   // Finishing.
   'dark-wax-bare',
   'dark-wax-much',

@@ -29,3 +29,6 @@ export const TOOL_CHANGE = 30;
 export const BRUSH_PACE = 0.12 / 60;
 /** Most panels are taken as large that stand taller than this [m]. */
 export const TALL = 0.3;
+/** Wet film boils and paint softens from here, and scorches from there [K]; common practice. */
+export const BLISTERS = 368.15;
+export const SCORCHES = 423.15;

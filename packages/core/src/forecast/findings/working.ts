@@ -1,10 +1,11 @@
+import { airIndexAt, hotSurface } from '../../air';
 import { isFilm, type PanelPlan, type Step } from '../../plan';
 import { softenedShare } from '../../wear';
-import { bleachWetFor, type FilmRun, type Run } from '../run';
+import { bleachWetFor, type FilmRun, JETS, type Run } from '../run';
 import { saltBed } from '../show';
 import { type Forecast } from '../types';
 import { type AddFinding } from './codes';
-import { DARK_WAX_SHARE, SOLVENT_LOCK } from './limits';
+import { BLISTERS, DARK_WAX_SHARE, SCORCHES, SOLVENT_LOCK } from './limits';
 import { type MediumLookup } from '../../media';
 
 type Outcome = Omit<Forecast, 'findings'>;
@@ -46,6 +47,12 @@ export function workingRules(
             depth: removal.depth,
           });
         }
+        return;
+      }
+      case 'heat': {
+        const start = run.air[airIndexAt(run.air, run.times[i]!.from)]!.temperature;
+        const surface = hotSurface(JETS[step.tool], start, step.duration);
+        if (surface > BLISTERS) add('scorches', surface > SCORCHES ? 'warn' : 'tip', step.id, { surface });
         return;
       }
       case 'seal':

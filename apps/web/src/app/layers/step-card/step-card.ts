@@ -38,6 +38,7 @@ import {
   medium,
   MEDIUM_KEYS,
   mediumLookup,
+  opposite,
   type Place,
   PLACES,
   RESIST_AGENTS,
@@ -133,6 +134,13 @@ export class StepCard {
   protected readonly looks = computed(
     () => this.forecast()?.appearance.layers.find((layer) => layer.id === this.step().id) ?? null,
   );
+
+  /** The opposite of the coloured layer below; null where none lies below or the medium is clear. */
+  protected readonly opposed = computed(() => {
+    const layers = this.forecast()?.appearance.layers ?? [];
+    const below = layers[layers.findIndex((layer) => layer.id === this.step().id) - 1];
+    return below === undefined || below.id === 'panel' ? null : opposite(below.seen);
+  });
 
   private readonly beginsAt = computed(() => {
     const plan = this.plan();
