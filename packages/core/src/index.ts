@@ -11,6 +11,7 @@ export * from './media';
 export * from './plan';
 export * from './prep';
 export * from './quantity';
+export * from './scene';
 export * from './units';
 export * from './wear';
 export * from './wood';

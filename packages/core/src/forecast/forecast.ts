@@ -7,6 +7,7 @@ import { cracksOf } from './cracks';
 import { findings } from './findings/findings';
 import { type Factors, type FilmRun, type Run, runSteps } from './run';
 import { glossOf } from './sheen';
+import { sceneOf } from './scene';
 import { type Shown, showThrough } from './show';
 import { type CoatForecast, type Forecast, type TopcoatWindow } from './types';
 
@@ -41,7 +42,8 @@ export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
       crack: cracks[i]!,
     };
   });
-  const shown = showThrough(plan, run, cracks, media, factors);
+  const { scene, efforts } = sceneOf(plan, run, cracks, media, factors);
+  const shown = showThrough(scene, plan.panel, cracks, efforts);
   const crackedCoat = strongest(coats);
   const gloss = glossOf(run, shown);
   const result = {
@@ -56,6 +58,7 @@ export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
     layers: shown.layers,
     appearance: looksOf(plan, run, shown),
     gloss,
+    scene,
     readyAt: readyAt(coats, run),
   };
   return { ...result, findings: findings(plan, result, run, media) };

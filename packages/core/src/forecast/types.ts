@@ -3,6 +3,7 @@ import { type CrackInput, type CrackLaw, type CrackPattern } from '../crack';
 import { type DryingCurve, type StateTimes } from '../film';
 import { type Medium } from '../media';
 import { type FilmStep, type Step } from '../plan';
+import { type Scene } from '../scene';
 import { type Zone } from '../wear';
 import { type Finding } from './findings/codes';
 
@@ -102,6 +103,8 @@ export interface Forecast {
   /** Share on which nothing but clear films lies over the panel. */
   readonly bareShare: number;
   readonly layers: readonly LayerShare[];
+  /** What happens to the panel, for the field. */
+  readonly scene: Scene;
   readonly appearance: Appearance;
   /** Gloss at 60 degrees [GU]. */
   readonly gloss: number;

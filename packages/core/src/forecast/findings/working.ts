@@ -2,7 +2,7 @@ import { airIndexAt, hotSurface } from '../../air';
 import { isFilm, type PanelPlan, type Step } from '../../plan';
 import { softenedShare } from '../../wear';
 import { bleachWetFor, type FilmRun, JETS, type Run } from '../run';
-import { saltBed } from '../show';
+import { saltBed } from '../scene';
 import { type Forecast } from '../types';
 import { type AddFinding } from './codes';
 import { BLISTERS, DARK_WAX_SHARE, SCORCHES, SOLVENT_LOCK } from './limits';

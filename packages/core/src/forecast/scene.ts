@@ -1,0 +1,238 @@
+import { chipShare } from '../chip';
+import { opacityOf } from '../colour';
+import { valueAt } from '../film';
+import { type MediumLookup, substrate } from '../media';
+import { type Distress, isFilm, type PanelPlan, type Place, type Resist, type Step } from '../plan';
+import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
+import { abrasion, bladeEffort, EXPOSURE, LIFTING, RESIST_LIFT } from '../wear';
+import { bleachWetFor, type Factors, type FilmRun, type Run } from './run';
+import { type CoatCracks } from './types';
+
+/** Dark wax rubbed on and wiped back stays in this share of open cracks; assumed. */
+const WAX_IN_CRACKS = 0.85;
+/** A grain bites where the wet film is at least this part of it deep; common practice. */
+const GRAIN_NEEDS = 4;
+/** A medium that needs a thicker film than this to hide is clear [µm]. */
+const CLEAR_FROM = 1000;
+
+/** The coat that salt was strewn into while it was wet and deep enough to take it; null when it lies loose on top. */
+export function saltBed(run: Run, salt: Resist): FilmRun | null {
+  const at = run.times.find((times) => times.step.id === salt.id)!.from;
+  const bed = run.films.findLast((film) => film.laidAt <= at);
+  if (bed === undefined) return null;
+  const wet = bed.openStates.tacky === null || at <= bed.openStates.tacky;
+  const depthUm = bed.open.solidsUm + valueAt(bed.open, bed.open.water, at - bed.laidAt);
+  return wet && depthUm >= (salt.thickness * 1e6) / GRAIN_NEEDS ? bed : null;
+}
+
+/** Steps that leave something lying on the panel; salt is gone before it is finished, with what it lay in. */
+const leaves = (step: Step): boolean => isFilm(step) || (step.kind === 'resist' && step.agent !== 'salt');
+
+/** Blade and scraper: effort of each cutting step, by its id. */
+export type Efforts = ReadonlyMap<string, number>;
+
+/**
+ * What happens to the panel, in order: coats cover, cracks open, flakes and resists let go, tools rub through, and
+ * the next coat covers it again.
+ */
+export function sceneOf(
+  plan: PanelPlan,
+  run: Run,
+  cracks: readonly (CoatCracks | null)[],
+  media: MediumLookup,
+  factors: Factors,
+): { readonly scene: Scene; readonly efforts: Efforts } {
+  const { films } = run;
+  const laid = plan.steps.filter(leaves);
+  const layerOf = new Map(laid.map((step, i) => [step.id, i + 1]));
+  const filmOf = new Map(films.map((film) => [film.step.id, film]));
+  const events: SceneEvent[] = [];
+  const efforts = new Map<string, number>();
+  const there = new Set<number>();
+  const opened = new Set<number>();
+  /** Most help any tool has given each boundary so far, by place. */
+  const helped = new Map<string, number>();
+
+  const settle = (lifting: number, where: Place): void => {
+    films.forEach((film, i) => {
+      const layer = layerOf.get(film.step.id)!;
+      const crack = cracks[i];
+      if (!crack || !there.has(layer) || opened.has(i)) return;
+      opened.add(i);
+      const { law, pattern } = crack;
+      events.push({
+        kind: 'crack',
+        layer,
+        law,
+        openArea: pattern.openArea,
+        crackedShare: pattern.crackedShare,
+      });
+    });
+    // Films that pull on the same boundary: the last one tells.
+    const byBoundary = new Map<number, number>();
+    cracks.forEach((crack, i) => {
+      if (crack && there.has(layerOf.get(films[i]!.step.id)!)) byBoundary.set(crack.boundary, i);
+    });
+    for (const [boundary, i] of byBoundary) {
+      const { law, pattern } = cracks[i]!;
+      const layer = layerOf.get(films[boundary]!.step.id)!;
+      for (const [help, place] of lifting > 1 && where !== 'all'
+        ? ([
+            [1, 'all'],
+            [lifting, where],
+          ] as const)
+        : ([[lifting, where]] as const)) {
+        const key = `${boundary} ${i} ${place}`;
+        if ((helped.get(key) ?? 0) >= help) continue;
+        helped.set(key, help);
+        const share = chipShare(law.driveRatio, pattern.crackedShare, help);
+        if (share < 1e-6) continue;
+        events.push({
+          kind: 'chip',
+          layer,
+          crackedLayer: layerOf.get(films[i]!.step.id)!,
+          driveRatio: law.driveRatio,
+          crackedShare: pattern.crackedShare,
+          lifting: help,
+          share,
+          where: place,
+        });
+      }
+    }
+  };
+
+  for (const step of plan.steps) {
+    const layer = layerOf.get(step.id);
+    if (isFilm(step)) {
+      const film = filmOf.get(step.id)!;
+      // What cracked or flaked before is there for this coat to run into, or, clear, to lie over.
+      if (step.kind === 'seal' || film.medium.kind === 'glaze') settle(1, 'all');
+      const { share, style } = step.cover;
+      const wax = film.medium.kind === 'wax' && share < 1;
+      const intoCracks = wax ? Math.max(share, WAX_IN_CRACKS) : share;
+      events.push({ kind: 'lay', layer: layer!, style, share, intoCracks, where: 'all' });
+      there.add(layer!);
+    } else if (step.kind === 'resist' && layer !== undefined) {
+      events.push({
+        kind: 'lay',
+        layer,
+        style: 'blotchy',
+        share: step.share,
+        intoCracks: step.share,
+        where: step.where,
+      });
+      there.add(layer);
+    } else if (step.kind === 'wipe') {
+      settle(1, 'all');
+      liftResists(step, ['jelly'], 1);
+    } else if (step.kind === 'distress') {
+      settle(LIFTING[step.tool], step.where);
+      liftResists(step, ['candle', 'salt'], RESIST_LIFT[step.tool]);
+      const off = rub(step);
+      if (off !== null) events.push(off);
+    }
+  }
+  settle(1, 'all');
+  return {
+    scene: {
+      widthMm: plan.panel.width * 1000,
+      heightMm: plan.panel.height * 1000,
+      layers: [groundLayer(plan), ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
+      events,
+      seed: plan.seed,
+    },
+    efforts,
+  };
+
+  /** Resists laid before a step come off with all that lies on them; salt takes the coat it was strewn into. */
+  function liftResists(until: Step, agents: readonly string[], share: number): void {
+    for (const step of plan.steps.slice(0, plan.steps.indexOf(until))) {
+      if (step.kind !== 'resist' || !agents.includes(step.agent)) continue;
+      const bed = step.agent === 'salt' ? saltBed(run, step) : null;
+      if (step.agent === 'salt' && bed === null) continue;
+      const lifts = media(step.agent).lifts * share;
+      events.push({
+        kind: 'lift',
+        layer: layerOf.get(bed === null ? step.id : bed.step.id)!,
+        share: bed === null ? lifts : lifts * step.share,
+        agent: step.agent,
+        where: step.where,
+        grainUm: step.thickness * 1e6,
+      });
+    }
+  }
+
+  function rub(step: Distress): SceneEvent | null {
+    const at = run.times.find((times) => times.step.id === step.id)!.from;
+    const lying = films.filter((film) => there.has(layerOf.get(film.step.id)!));
+    const top = lying.at(-1);
+    if (top === undefined) return null;
+    const age = (film: FilmRun): number => at - (film.openStates.touch ?? Infinity);
+    const off = abrasion(
+      step,
+      top.medium,
+      age(top),
+      step.tool === 'bleach' ? bleachWetFor(run, step, media) : 0,
+    );
+    const resistance = new Array<number>(laid.length + 1).fill(1);
+    for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(film.medium, age(film));
+    if (step.tool === 'blade' || step.tool === 'scrape')
+      efforts.set(step.id, bladeEffort(top.medium, age(top)));
+    return {
+      kind: 'rub',
+      stepId: step.id,
+      tool: step.tool,
+      medianUm: off.medianUm * (factors.wear ?? 1),
+      spread: off.spread,
+      exposure: EXPOSURE[step.tool],
+      resistance,
+      where: step.where,
+    };
+  }
+}
+
+function groundLayer(plan: PanelPlan): SceneLayer {
+  const ground = substrate(plan.panel.substrate);
+  const wood = ['raw-softwood', 'raw-hardwood', 'plywood', 'sealed', 'scuffed', 'gloss', 'waxed'];
+  return {
+    id: 'panel',
+    thicknessUm: 0,
+    opacity: 1,
+    hidingUm: 1,
+    colour: ground.colour,
+    strokes: 'one-way',
+    finish: wood.includes(ground.key) ? 'wood' : 'ground',
+    yellowing: 0,
+    glossUnits: ground.key === 'gloss' ? 60 : 5,
+  };
+}
+
+function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
+  if (film === undefined) {
+    const thicknessUm = step.kind === 'resist' ? step.thickness * 1e6 : 0;
+    return {
+      id: step.id,
+      thicknessUm,
+      opacity: 0,
+      hidingUm: 1e6,
+      colour: null,
+      strokes: 'one-way',
+      finish: 'resist',
+      yellowing: 0,
+      glossUnits: 20,
+    };
+  }
+  const { medium } = film;
+  const clear = medium.hidingUm > CLEAR_FROM;
+  return {
+    id: step.id,
+    thicknessUm: film.solidsUm,
+    opacity: opacityOf(film.solidsUm, medium.hidingUm),
+    hidingUm: medium.hidingUm,
+    colour: clear ? null : film.step.colour,
+    strokes: film.step.strokes,
+    finish: medium.kind === 'wax' ? 'wax' : clear ? 'clear' : 'paint',
+    yellowing: medium.yellowing,
+    glossUnits: medium.glossUnits,
+  };
+}

@@ -1,0 +1,1 @@
+export { type Scene, type SceneEvent, type SceneLayer, type TakenOff } from './types';
