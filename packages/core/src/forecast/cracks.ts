@@ -70,6 +70,9 @@ export function cracksOf(
 ): CoatCracks | null {
   const film = films[index]!;
   if (film.medium.carrier === 'none' || film.openStates.touch === null) return null;
+  // Wax is too soft to crack; a seal that does not lie on something that slips holds together what it covers.
+  const onSlip = (films[index - 1]?.medium.slipRate ?? 0) > 0;
+  if (film.medium.kind === 'wax' || (film.step.kind === 'seal' && !onSlip)) return null;
   const hold = weakestBoundary(films, index, panel, factors);
   const input: CrackInput = {
     curve: film.open,

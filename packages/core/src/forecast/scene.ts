@@ -12,6 +12,9 @@ import { type CoatCracks } from './types';
 const WAX_IN_CRACKS = 0.85;
 /** A grain bites where the wet film is at least this part of it deep; common practice. */
 const GRAIN_NEEDS = 4;
+/** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
+const CRACKS_SEEN = 0.008;
+const CRACKS_RUN = 0.3;
 /** A medium that needs a thicker film than this to hide is clear [µm]. */
 const CLEAR_FROM = 1000;
 
@@ -53,6 +56,14 @@ export function sceneOf(
   /** Most help any tool has given each boundary so far, by place. */
   const helped = new Map<string, number>();
 
+  /** Films above one boundary crack together: the last that really cracks sets the pattern. */
+  const networkOf = (boundary: number): number => {
+    const last = cracks.findLastIndex(
+      (crack) => crack?.boundary === boundary && crack.pattern.crackedShare >= CRACKS_RUN,
+    );
+    return last < 0 ? 0 : layerOf.get(films[last]!.step.id)!;
+  };
+
   const settle = (lifting: number, where: Place): void => {
     films.forEach((film, i) => {
       const layer = layerOf.get(film.step.id)!;
@@ -60,9 +71,11 @@ export function sceneOf(
       if (!crack || !there.has(layer) || opened.has(i)) return;
       opened.add(i);
       const { law, pattern } = crack;
+      if (pattern.openArea < CRACKS_SEEN || pattern.crackedShare < CRACKS_RUN) return;
       events.push({
         kind: 'crack',
         layer,
+        network: networkOf(crack.boundary),
         law,
         openArea: pattern.openArea,
         crackedShare: pattern.crackedShare,
@@ -90,7 +103,7 @@ export function sceneOf(
         events.push({
           kind: 'chip',
           layer,
-          crackedLayer: layerOf.get(films[i]!.step.id)!,
+          network: networkOf(boundary),
           driveRatio: law.driveRatio,
           crackedShare: pattern.crackedShare,
           lifting: help,

@@ -741,7 +741,7 @@ const TABLE = {
     cureDays: 20,
     baseBond: 0.12,
     hardness: 12,
-    hidingUm: 6,
+    hidingUm: 2.5,
     glossUnits: 22,
   },
   candle: {

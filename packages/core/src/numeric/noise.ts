@@ -87,3 +87,22 @@ export function noiseAt(octaves: readonly Octave[], x: number, y: number, out: N
   out.dx = dx;
   out.dy = dy;
 }
+
+/** One octave of the same noise at wavelength 1, without slope and without turning: root mean square near one. */
+export function noiseValue(x: number, y: number, seed: number): number {
+  const iu = Math.floor(x);
+  const iv = Math.floor(y);
+  const fu = x - iu;
+  const fv = y - iv;
+  const g00 = (hash3(iu, iv, seed) & 15) * 2;
+  const g10 = (hash3(iu + 1, iv, seed) & 15) * 2;
+  const g01 = (hash3(iu, iv + 1, seed) & 15) * 2;
+  const g11 = (hash3(iu + 1, iv + 1, seed) & 15) * 2;
+  const n00 = SLOPES[g00]! * fu + SLOPES[g00 + 1]! * fv;
+  const n10 = SLOPES[g10]! * (fu - 1) + SLOPES[g10 + 1]! * fv;
+  const n01 = SLOPES[g01]! * fu + SLOPES[g01 + 1]! * (fv - 1);
+  const n11 = SLOPES[g11]! * (fu - 1) + SLOPES[g11 + 1]! * (fv - 1);
+  const su = fu * fu * fu * (fu * (fu * 6 - 15) + 10);
+  const sv = fv * fv * fv * (fv * (fv * 6 - 15) + 10);
+  return TO_UNIT * (n00 + su * (n10 - n00) + sv * (n01 - n00) + su * sv * (n00 - n10 - n01 + n11));
+}

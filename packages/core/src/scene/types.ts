@@ -39,6 +39,8 @@ export type SceneEvent =
       /** Cracks open through a layer. */
       readonly kind: 'crack';
       readonly layer: number;
+      /** Layer whose pattern it follows: films that hold together crack together. */
+      readonly network: number;
       readonly law: CrackLaw;
       /** Share of the layer's area that stands open. */
       readonly openArea: number;
@@ -49,8 +51,8 @@ export type SceneEvent =
       /** Islands let go at the boundary below a layer. */
       readonly kind: 'chip';
       readonly layer: number;
-      /** Layer whose cracks bound the flakes. */
-      readonly crackedLayer: number;
+      /** Layer whose pattern bounds the flakes. */
+      readonly network: number;
       readonly driveRatio: number;
       readonly crackedShare: number;
       readonly lifting: number;

@@ -1,0 +1,203 @@
+import { fromHex, sealedColour, wetColour } from '../colour';
+import { hash3 } from '../numeric/hash';
+import { noiseValue } from '../numeric/noise';
+import { type Scene } from '../scene';
+import { type PanelField } from './run';
+import { type Grid, sampled } from './scores';
+
+/*
+ * The panel field as a picture. Colour: films over each other as thick as they lie, clear ones deepening what is below,
+ * wax in what it fills. Light comes from the upper left over a relief in mm: what was lost lies deeper, rims curl, flakes
+ * lift. A film is some hundredths of a millimetre thick and a pixel some tenths wide: the relief is raised for the eye.
+ */
+
+/** How the picture is lit. */
+export interface PanelView {
+  /** How low the light comes in, 0 flat … 1 raking. */
+  readonly raking: number;
+}
+
+export interface DrawnPanel {
+  readonly columns: number;
+  readonly rows: number;
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+const LIGHT_X = -0.62;
+const LIGHT_Y = -0.78;
+const RAISE = 4.2;
+/** Rims of islands curl up by this share of the film, flakes about to go by that. */
+const CURL = 0.4;
+const FLAKE_LIFT = 0.9;
+/** What lies in a crack is in shade. */
+const CRACK_SHADE = 0.2;
+
+const FROM_LINEAR = new Uint8ClampedArray(4097);
+for (let i = 0; i <= 4096; i++) {
+  const c = i / 4096;
+  FROM_LINEAR[i] = Math.round(255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055));
+}
+
+type Table = readonly [Float32Array, Float32Array, Float32Array];
+const TABLE_SIZE = 1023;
+/** What a clear film does to every colour, channel by channel. */
+function tableOf(change: (c: readonly [number, number, number]) => readonly [number, number, number]): Table {
+  const tables: Table = [new Float32Array(1024), new Float32Array(1024), new Float32Array(1024)];
+  for (let i = 0; i <= TABLE_SIZE; i++) {
+    const changed = change([i / TABLE_SIZE, i / TABLE_SIZE, i / TABLE_SIZE]);
+    for (const c of [0, 1, 2] as const) tables[c][i] = changed[c];
+  }
+  return tables;
+}
+
+/** Two passes of a running mean, near a Gauss of standard deviation 0.8 · radius. */
+function blurred(source: Float32Array, { columns, rows }: Grid, radius: number): Float32Array {
+  const line = new Float32Array(Math.max(columns, rows));
+  const result = Float32Array.from(source);
+  const size = 2 * radius + 1;
+  const pass = (start: number, stride: number, count: number): void => {
+    const at = (k: number): number => result[start + stride * (k < 0 ? 0 : k >= count ? count - 1 : k)]!;
+    let sum = 0;
+    for (let k = -radius; k <= radius; k++) sum += at(k);
+    for (let k = 0; k < count; k++) {
+      line[k] = sum / size;
+      sum += at(k + radius + 1) - at(k - radius);
+    }
+    for (let k = 0; k < count; k++) result[start + stride * k] = line[k]!;
+  };
+  for (let twice = 0; twice < 2; twice++) {
+    for (let row = 0; row < rows; row++) pass(row * columns, 1, columns);
+    for (let column = 0; column < columns; column++) pass(column, columns, rows);
+  }
+  return result;
+}
+
+/** Wood under the paint: rings cut lengthwise, pores along them; about 0, as a share of the colour. */
+function grainOf(grid: Grid, seed: number): Float32Array {
+  const step = Math.max(1, Math.floor(0.35 / grid.pitchMm));
+  return sampled(grid, 2 * step, step, (x, y) => {
+    const bow = 14 * noiseValue(x / 260, y / 120, seed ^ 0x61);
+    const ring = noiseValue(x / 900 + 40, (y + bow) / 5.5, seed ^ 0x61);
+    const pore = noiseValue(x / 16, y / 0.55, seed ^ 0x62);
+    return 0.11 * ring + 0.05 * pore;
+  });
+}
+
+/**
+ * Paints a panel field.
+ * @returns RGBA bytes, row by row
+ */
+export function drawPanel(scene: Scene, field: PanelField, view: PanelView): DrawnPanel {
+  const { grid, bits, heightUm, lost, floor, rim, mixed, below, top, wax, waxLayer, relief } = field;
+  const { columns, rows, pitchMm } = grid;
+  const n = columns * rows;
+  const { layers } = scene;
+  const own = layers.map((layer) => (layer.colour === null ? null : fromHex(layer.colour)));
+  const seals = layers.map((layer) =>
+    layer.finish === 'clear'
+      ? tableOf((c) => sealedColour(c, layer.yellowing * Math.min(1, layer.thicknessUm / 100)))
+      : layer.finish === 'wax'
+        ? tableOf((c) => wetColour(c))
+        : null,
+  );
+  /** Only what is laid last deepens what is below for good; media between are under paint. */
+  const grain = layers[0]!.finish === 'wood' ? grainOf(grid, scene.seed) : null;
+  const highest = layers.length - 1;
+  /** What a layer hides at a point, by how thick the brush left it there: 64 steps of relief −1 … 1. */
+  const hiding = layers.map((layer) =>
+    Float32Array.from({ length: 65 }, (_, s) => {
+      const thick = layer.thicknessUm * Math.max(0.25, 1 + (s - 32) / 32);
+      return 1 - Math.exp(-thick / layer.hidingUm);
+    }),
+  );
+  const colour = new Float32Array(3);
+  const other = new Float32Array(3);
+
+  /** The colour of the stack at a point, looking down from a layer. */
+  const look = (into: Float32Array, i: number, mask: number, from: number): void => {
+    let base = from;
+    while (base > 0 && ((mask & (1 << base)) === 0 || layers[base]!.opacity < 0.995)) base--;
+    const ground = own[base] ?? own[0]!;
+    const shade = base === 0 && grain !== null ? 1 + grain[i]! : 1;
+    for (let c = 0; c < 3; c++) into[c] = ground[c]! * shade;
+    for (let k = base + (base === 0 ? 1 : 0); k <= from; k++) {
+      if ((mask & (1 << k)) === 0 || k === base) continue;
+      const table = seals[k];
+      if (table) {
+        for (let c = 0; c < 3; c++)
+          into[c] = table[c]![(Math.min(1, Math.max(0, into[c]!)) * TABLE_SIZE) | 0]!;
+        continue;
+      }
+      const paint = own[k];
+      if (!paint) continue;
+      const at = (32 + 32 * relief[k]![i]!) | 0;
+      const hides = hiding[k]![at < 0 ? 0 : at > 64 ? 64 : at]!;
+      for (let c = 0; c < 3; c++) into[c] = into[c]! + hides * (paint[c]! - into[c]!);
+    }
+  };
+
+  const rimPixels = Math.max(1, Math.round(0.28 / pitchMm));
+  const near = blurred(lost, grid, rimPixels);
+  const wide = blurred(lost, grid, 3 * rimPixels);
+  const height = new Float32Array(n);
+  for (let i = 0; i < n; i++) {
+    const k = top[i]!;
+    const film = (k === 0 ? 20 : layers[k]!.thicknessUm) / 1000;
+    const kept = 1 - lost[i]!;
+    const curl = Math.min(1, 2.2 * wide[i]!) * CURL - Math.min(1, 2.6 * near[i]!) * 0.9;
+    height[i] =
+      heightUm[i]! / 1000 +
+      film * kept * (curl + FLAKE_LIFT * rim[i]!) +
+      (k === 0 && grain ? 0.01 * grain[i]! : 0);
+  }
+
+  const waxColour = waxLayer > 0 ? own[waxLayer]! : null;
+  const waxHides = waxLayer > 0 ? layers[waxLayer]!.opacity : 0;
+  const rgba = new Uint8ClampedArray(n * 4);
+  const slope = (RAISE * (0.5 + view.raking)) / pitchMm;
+  const shadowPixels = 1 + Math.round((0.12 + 0.25 * view.raking) / pitchMm);
+  const shiftX = Math.round(LIGHT_X * shadowPixels);
+  const shiftY = Math.round(LIGHT_Y * shadowPixels);
+  for (let row = 0; row < rows; row++) {
+    const up = Math.max(0, row - 1) * columns;
+    const down = Math.min(rows - 1, row + 1) * columns;
+    for (let column = 0; column < columns; column++) {
+      const i = row * columns + column;
+      const gx =
+        0.5 *
+        (height[row * columns + Math.min(columns - 1, column + 1)]! -
+          height[row * columns + Math.max(0, column - 1)]!) *
+        slope;
+      const gy = 0.5 * (height[down + column]! - height[up + column]!) * slope;
+      // Lambert's law on the raised slope, normalised to 1 on the flat.
+      const facing = (1 - gx * LIGHT_X - gy * LIGHT_Y) / Math.sqrt(1 + gx * gx + gy * gy);
+      const light = facing < 0.3 ? 0.3 : facing > 1.22 ? 1.22 : facing;
+      look(colour, i, bits[i]!, highest);
+      const give = mixed[i]!;
+      if (give > 0.01) {
+        const b = below[i]!;
+        look(other, i, b > top[i]! ? bits[i]! | (1 << b) : bits[i]!, b > top[i]! ? highest : b);
+        for (let c = 0; c < 3; c++) colour[c] = colour[c]! + give * (other[c]! - colour[c]!);
+      }
+      if (waxColour && wax[i]! > 0) {
+        const rubbed = wax[i]! * waxHides;
+        for (let c = 0; c < 3; c++) colour[c] = colour[c]! * (1 - rubbed) + rubbed * waxColour[c]!;
+      }
+      // The wall on the light's side throws its shadow into what lies deeper.
+      const sx = column + shiftX < 0 ? 0 : column + shiftX >= columns ? columns - 1 : column + shiftX;
+      const sy = row + shiftY < 0 ? 0 : row + shiftY >= rows ? rows - 1 : row + shiftY;
+      const drop = (height[sy * columns + sx]! - height[i]!) * 14;
+      const wall = drop <= 0 ? 0 : drop >= 1 ? 1 : drop;
+      const deep = lost[i]! * (0.3 * wall + (CRACK_SHADE + 0.1) * floor[i]!);
+      const speck = ((hash3(column, row, scene.seed) & 255) / 255 - 0.5) * 0.022;
+      const shine = light * (1 - deep) + speck;
+      for (let c = 0; c < 3; c++) {
+        const value = colour[c]! * shine;
+        const level = value <= 0 ? 0 : value >= 1 ? 4096 : (value * 4096) | 0;
+        rgba[i * 4 + c] = FROM_LINEAR[level]!;
+      }
+      rgba[i * 4 + 3] = 255;
+    }
+  }
+  return { columns, rows, rgba };
+}

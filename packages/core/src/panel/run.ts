@@ -1,0 +1,407 @@
+import { type CrackField } from '../crack';
+import { rasterise } from '../face/raster';
+import { tornEdge } from '../face/texture';
+import { hash3 } from '../numeric/hash';
+import { type Scene, type SceneEvent } from '../scene';
+import { layPattern, reachOf, rimDistance } from './patterns';
+import { type Grid, levelOf, scores, soft, type Strand } from './scores';
+
+/*
+ * The panel point by point: the same events as the closed form follows in shares, laid on a raster. Painter's way:
+ * before a layer is laid, what is there is kept; where the layer goes, what was kept comes back. At every point a set
+ * of bits says which layers are in its stack.
+ */
+
+/** The part of a panel to be worked out. */
+export interface SceneWindow extends Grid {
+  /** Share of the final opening of the cracks, 0 … 1; null before the first: then nothing after them is there yet. */
+  readonly opening: number | null;
+  /** True while the cracked coat has not come to its end: what is done later is left out. */
+  readonly unfinished: boolean;
+}
+
+/** A layer's grown cracks, in the window's own coordinates [mm]. */
+export interface CrackedLayer {
+  readonly layer: number;
+  readonly field: CrackField;
+}
+
+/** What is where; rasters row by row. */
+export interface PanelField {
+  readonly grid: Grid;
+  /** Layers in the stack, bit k for layer k. */
+  readonly bits: Uint32Array;
+  /** Highest hiding layer at the point. */
+  readonly top: Uint8Array;
+  /** Dry film above the panel [µm], every layer's part of it worn in place. */
+  readonly heightUm: Float32Array;
+  /** Share of the point that has lost its surface to a crack, a chip or a tool, 0 … 1. */
+  readonly lost: Float32Array;
+  /** Share that is floor of an open crack. */
+  readonly floor: Float32Array;
+  /** Film left at the rim of what flaked, lifted: 0 … 1. */
+  readonly rim: Float32Array;
+  /** Layers by how much of them is mixed into the point: the top one, and how far it gives way to the next. */
+  readonly mixed: Float32Array;
+  readonly below: Uint8Array;
+  /** How thick each layer lies at a point against its mean: one raster a layer, shared where the brush went alike. */
+  readonly relief: readonly Float32Array[];
+  /** Dark wax or the like rubbed into a point, 0 … 1, by the layer that does. */
+  readonly wax: Float32Array;
+  readonly waxLayer: number;
+  /** Last event done. */
+  readonly done: number;
+}
+
+/** More layers than bits are never laid on one panel: the plan allows forty steps, of which these many may lie. */
+const MOST_LAYERS = 31;
+/** Flakes: how much of the scatter of their bond goes with the flake, with the region, and with the spot. */
+const FLAKE = 0.6;
+const REGION = { along: 48, across: 48, weight: 1 };
+const REGION_SHARE = 0.6;
+const SPOT = [
+  { along: 11, across: 9, weight: 0.5 },
+  { along: 3.1, across: 2.6, weight: 0.75 },
+  { along: 1.1, across: 0.9, weight: 0.45 },
+];
+const SPOT_SHARE = Math.sqrt(1 - FLAKE ** 2 - REGION_SHARE ** 2);
+/** Width of the feathered rim of a flake, in scores. */
+const FEATHER = 0.16;
+const RIM = 0.3;
+/** Rubbing: slow pressure of the hand, the pad, the grain of the film. */
+const RUB = [
+  { along: 60, across: 40, weight: 0.75 },
+  { along: 14, across: 10, weight: 0.6 },
+  { along: 4, across: 2.4, weight: 0.5 },
+  { along: 1.3, across: 0.7, weight: 0.35 },
+];
+const CUT = [
+  { along: 26, across: 20, weight: 0.6 },
+  { along: 7, across: 3, weight: 0.8 },
+  { along: 1.6, across: 0.8, weight: 0.6 },
+];
+/** Brush ridges stand proud and are rubbed first: their weight in the score, per relief. */
+const RIDGES = 1.1;
+
+/**
+ * Runs a scene over a window.
+ * @param cracked - grown cracks of the layers that have any; a layer without shows none
+ * @param relief - how thick a brush of some strokes lays, against the mean, on this grid
+ */
+export function runScene(
+  scene: Scene,
+  window: SceneWindow,
+  cracked: readonly CrackedLayer[],
+  relief: (strokes: Scene['layers'][number]['strokes'], layer: number) => Float32Array,
+): PanelField {
+  const { columns, rows } = window;
+  const n = columns * rows;
+  const layers = scene.layers.slice(0, MOST_LAYERS + 1);
+  const bits = new Uint32Array(n).fill(1);
+  const top = new Uint8Array(n);
+  const below = new Uint8Array(n);
+  const mixed = new Float32Array(n);
+  const heightUm = new Float32Array(n);
+  const lost = new Float32Array(n);
+  const floor = new Float32Array(n);
+  const rim = new Float32Array(n);
+  const wax = new Float32Array(n);
+  const worn = new Float32Array(n);
+  let waxLayer = 0;
+  const reliefs = layers.map((layer, k) => (k === 0 ? new Float32Array(0) : relief(layer.strokes, k)));
+  const kept: (Kept | undefined)[] = [];
+  const rims = rimDistance(scene, window);
+  const seed = scene.seed;
+  const hides = layers.map((layer) => layer.opacity > 0.02 && layer.finish !== 'wax');
+  const grown = new Map(cracked.map(({ layer, field }) => [layer, field]));
+  const opened = new Map<number, Float32Array>();
+  const islands = new Map<number, Islands>();
+  let tornOnce: Float32Array | null = null;
+  const torn = (): Float32Array => (tornOnce ??= tornEdge(columns, rows, window.pitchMm, scene.seed));
+
+  /** Patterns worked out once a run. */
+  const known = new Map<string, Float32Array>();
+  const pattern = (name: string, strands: readonly Strand[], salt: number): Float32Array => {
+    let found = known.get(name);
+    if (found === undefined) known.set(name, (found = scores(window, strands, seed ^ salt)));
+    return found;
+  };
+
+  /** Brings back what was under layer k at a point, for a share of the point. */
+  const uncover = (i: number, k: number, share: number): void => {
+    const before = kept[k];
+    if (before === undefined || (bits[i]! & (1 << k)) === 0) return;
+    heightUm[i] = heightUm[i]! + share * (before.heightUm[i]! - heightUm[i]!);
+    if (share > lost[i]!) lost[i] = share;
+    if (share >= 0.5) {
+      mixed[i] = 1 - share;
+      below[i] = top[i]!;
+      top[i] = before.top[i]!;
+      bits[i] = bits[i]! & ((1 << k) - 1);
+      worn[i] = 0;
+    } else if (share > mixed[i]!) {
+      mixed[i] = share;
+      below[i] = before.top[i]!;
+    }
+  };
+
+  let done = -1;
+  for (const [index, event] of scene.events.entries()) {
+    if (stopsHere(event, window)) break;
+    done = index;
+    if ('layer' in event && event.layer > MOST_LAYERS) continue;
+    switch (event.kind) {
+      case 'lay': {
+        const k = event.layer;
+        const layer = layers[k]!;
+        kept[k] = { top: top.slice(), heightUm: heightUm.slice() };
+        const laid = layPattern(layer, event, window, rims, seed + 131 * k);
+        const ridge = reliefs[k]!;
+        for (let i = 0; i < n; i++) {
+          const crackFloor = floor[i]!;
+          // Wax stays in the valleys the brush left.
+          const valley = layer.finish === 'wax' ? 0.9 * (reliefs[top[i]!]?.[i] ?? 0) : 0;
+          const plain = laid === null ? 1 : soft(laid.score[i]! - valley - laid.level, laid.width);
+          const into = event.intoCracks > event.share ? event.intoCracks : plain;
+          const share = plain + crackFloor * (into - plain);
+          if (share <= 0) continue;
+          if (layer.finish === 'wax' && event.intoCracks > event.share) {
+            wax[i] = Math.max(wax[i]!, share);
+            waxLayer = k;
+          }
+          heightUm[i] = heightUm[i]! + share * layer.thicknessUm * Math.max(0.25, 1 + ridge[i]!);
+          if (share < 0.5) {
+            if (hides[k] && share > mixed[i]!) {
+              mixed[i] = share;
+              below[i] = k;
+            }
+            continue;
+          }
+          bits[i] = bits[i]! | (1 << k);
+          worn[i] = 0;
+          if (!hides[k]) continue;
+          mixed[i] = 1 - share;
+          below[i] = top[i]!;
+          top[i] = k;
+          lost[i] = 0;
+          floor[i] = 0;
+          rim[i] = 0;
+        }
+        break;
+      }
+      case 'crack': {
+        const field = grown.get(event.network);
+        if (field === undefined || window.opening === null) break;
+        const open = openOf(field, window, event, torn());
+        opened.set(event.network, open);
+        for (let i = 0; i < n; i++) {
+          const share = open[i]!;
+          if (share <= 0 || (bits[i]! & (1 << event.layer)) === 0) continue;
+          uncover(i, event.layer, share);
+          if (share > floor[i]!) floor[i] = share;
+        }
+        break;
+      }
+      case 'chip':
+        chip(event);
+        break;
+      case 'lift':
+        liftOff(event);
+        break;
+      case 'rub':
+        rub(event);
+        break;
+    }
+  }
+  return {
+    grid: window,
+    bits,
+    top,
+    heightUm,
+    lost,
+    floor,
+    rim,
+    mixed,
+    below,
+    relief: reliefs,
+    wax,
+    waxLayer,
+    done,
+  };
+
+  function chip(event: Extract<SceneEvent, { kind: 'chip' }>): void {
+    const flakes = flakesOf(event.network);
+    if (flakes === null) return;
+    const region = pattern('region', [REGION], 0x3a1);
+    const spot = pattern('spot', SPOT, 0x3a2);
+    const level = levelOf(event.share);
+    for (let i = 0; i < n; i++) {
+      if ((bits[i]! & (1 << event.layer)) === 0) continue;
+      if (reachOf(event.where, rims, i) < 0.5) continue;
+      const flake = flakes.score[flakes.label[i]!]!;
+      const margin = FLAKE * flake + REGION_SHARE * region[i]! + SPOT_SHARE * spot[i]! - level;
+      if (margin > -FEATHER) uncover(i, event.layer, soft(margin, FEATHER));
+      if (margin < FEATHER && margin > -RIM) rim[i] = Math.max(rim[i]!, (margin + RIM) / (RIM + FEATHER));
+    }
+  }
+
+  /** Islands of a network as it stands open now, or, where its cracks are too fine to be seen, as it grew. */
+  function flakesOf(network: number): Islands | null {
+    const before = islands.get(network);
+    if (before !== undefined) return before;
+    const field = grown.get(network);
+    if (field === undefined) return null;
+    const open = opened.get(network) ?? openOf(field, window, null, torn());
+    const found = islandsOf(open, columns, rows, window);
+    islands.set(network, found);
+    return found;
+  }
+
+  function liftOff(event: Extract<SceneEvent, { kind: 'lift' }>): void {
+    const salt = event.agent === 'salt';
+    const marks = salt
+      ? scores(
+          window,
+          [{ along: 3 * (event.grainUm / 1000), across: 3 * (event.grainUm / 1000), weight: 1 }],
+          seed ^ 0x5a17,
+        )
+      : pattern('lift', SPOT, 0x77);
+    const level = levelOf(event.share);
+    for (let i = 0; i < n; i++) {
+      const reach = reachOf(event.where, rims, i);
+      if (reach < 0.5) continue;
+      const margin = marks[i]! - level;
+      if (margin > -0.12) uncover(i, event.layer, soft(margin, 0.12));
+      if (margin < 0 && margin > -0.3 && (bits[i]! & (1 << event.layer)) !== 0) {
+        rim[i] = Math.max(rim[i]!, (0.6 * (margin + 0.3)) / 0.3);
+      }
+    }
+  }
+
+  function rub(event: Extract<SceneEvent, { kind: 'rub' }>): void {
+    if (!(event.medianUm > 0)) return;
+    const cuts = event.tool === 'blade' || event.tool === 'scrape';
+    // Every second rubbing goes its own way; a hand has no more than a few.
+    const way = scene.events.indexOf(event) & 1;
+    const strokes = pattern(`${cuts ? 'cut' : 'rub'} ${way}`, cuts ? CUT : RUB, 0x91 + 7 * way);
+    const { field, edge, corner } = event.exposure;
+    const wet = event.tool === 'cloth' || event.tool === 'sponge' || event.tool === 'bleach';
+    for (let i = 0; i < n; i++) {
+      if (reachOf(event.where, rims, i) < 0.5) continue;
+      // Crack floors lie out of reach of what rubs on the surface.
+      if (floor[i]! > 0.5) continue;
+      const ridge = reliefs[top[i]!]?.[i] ?? 0;
+      const score = (strokes[i]! + RIDGES * ridge) / Math.sqrt(1 + (RIDGES * RIDGE_SPREAD) ** 2);
+      const exposure = field + rims.edge[i]! * (edge - field) + rims.corner[i]! * (corner - edge);
+      let rest = event.medianUm * exposure * Math.exp(event.spread * score);
+      for (let k = layers.length - 1; k >= 1 && rest > 0; k--) {
+        if ((bits[i]! & (1 << k)) === 0) continue;
+        const resistance = event.resistance[k]!;
+        const thickness = layers[k]!.thicknessUm * Math.max(0.25, 1 + reliefs[k]![i]!);
+        const left = Math.max(0.3 * thickness, thickness - worn[i]!);
+        const cost = left * resistance;
+        if (!(rest > cost * (wet ? 0.55 : 0.8))) {
+          worn[i] = worn[i]! + Math.min(rest / resistance, left);
+          heightUm[i] = Math.max(0, heightUm[i]! - Math.min(rest / resistance, left));
+          break;
+        }
+        // Near breaking through, wet tools let one layer run into the next; dry ones leave a harder line.
+        const share = soft(rest / cost - 1, wet ? 0.45 : 0.2);
+        uncover(i, k, share);
+        if (share < 0.5) break;
+        rest -= cost;
+      }
+    }
+  }
+}
+
+/** Standard deviation of the brush's relief. */
+const RIDGE_SPREAD = 0.2;
+
+interface Kept {
+  readonly top: Uint8Array;
+  readonly heightUm: Float32Array;
+}
+
+/** While the cracks are still opening, nothing that comes after them is there. */
+function stopsHere(event: SceneEvent, window: SceneWindow): boolean {
+  return window.unfinished && event.kind !== 'lay' && event.kind !== 'crack';
+}
+
+function openOf(
+  field: CrackField,
+  window: SceneWindow,
+  event: Extract<SceneEvent, { kind: 'crack' }> | null,
+  torn: Float32Array,
+): Float32Array {
+  const first = field.count === 0 ? 1 : field.birth[0]!;
+  return rasterise(field, {
+    columns: window.columns,
+    rows: window.rows,
+    pitchMm: window.pitchMm,
+    load: first + (1 - first) * (window.opening ?? 0),
+    fill: event?.law.fillLeft ?? 1,
+    torn,
+  }).open;
+}
+
+/** Islands between cracks: which one every pixel belongs to, and each island's own score. */
+interface Islands {
+  readonly label: Int32Array;
+  readonly score: Float32Array;
+}
+
+/** Open more than this, a pixel divides islands. */
+const DIVIDES = 0.3;
+
+function islandsOf(open: Float32Array, columns: number, rows: number, grid: Grid): Islands {
+  const n = columns * rows;
+  const label = new Int32Array(n).fill(-1);
+  const stack = new Int32Array(n);
+  const score: number[] = [];
+  const perMm = grid.pitchMm;
+  for (let start = 0; start < n; start++) {
+    if (label[start]! >= 0 || open[start]! >= DIVIDES) continue;
+    const id = score.length;
+    let sumX = 0;
+    let sumY = 0;
+    let count = 0;
+    let size = 1;
+    stack[0] = start;
+    label[start] = id;
+    while (size > 0) {
+      const at = stack[--size]!;
+      const column = at % columns;
+      sumX += column;
+      sumY += (at - column) / columns;
+      count++;
+      for (let side = 0; side < 4; side++) {
+        const next = side === 0 ? at - 1 : side === 1 ? at + 1 : side === 2 ? at - columns : at + columns;
+        if (next < 0 || next >= n || (side === 0 && column === 0) || (side === 1 && column === columns - 1))
+          continue;
+        if (label[next]! >= 0 || open[next]! >= DIVIDES) continue;
+        label[next] = id;
+        stack[size++] = next;
+      }
+    }
+    // Keyed by where on the panel the island lies, not by its number: another crop counts otherwise.
+    const x = Math.round(grid.leftMm + (sumX / count) * perMm);
+    const y = Math.round(grid.topMm + (sumY / count) * perMm);
+    score.push(normalOf(hash3(x, y, 0x1f1)));
+  }
+  // Crack pixels go with a neighbour, so that the floor between two lost flakes is lost too.
+  for (let at = 0; at < n; at++) {
+    if (label[at]! >= 0) continue;
+    const left = at % columns > 0 ? label[at - 1]! : -1;
+    const above = at >= columns ? label[at - columns]! : -1;
+    label[at] = left >= 0 ? left : above >= 0 ? above : 0;
+  }
+  return { label, score: Float32Array.from(score.length === 0 ? [0] : score) };
+}
+
+/** A standard normal value from a hash: the sum of twelve uniform parts, close enough for scores. */
+function normalOf(hash: number): number {
+  let sum = 0;
+  for (let k = 0; k < 12; k++) sum += hash3(hash, k, 0x77aa) / 4294967296;
+  return sum - 6;
+}
