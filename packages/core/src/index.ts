@@ -8,7 +8,6 @@ export * from './film';
 export * from './forecast';
 export * from './hazard';
 export * from './media';
-export * from './panel';
 export * from './plan';
 export * from './prep';
 export * from './quantity';

@@ -2,20 +2,14 @@ import { forecast } from '../forecast';
 import { FILM, grow, inputOf } from '../testing/fields';
 import { overMedium } from '../testing/plans';
 import { type Panel } from '../plan';
+import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
+import { drawPanel } from './draw';
+import { measurePanel } from './measure';
 import { rasterise } from './raster';
-import { faceTexture, shade } from './shade';
+import { type CrackedLayer, type PanelField, runScene } from './run';
 import { brushRelief } from './texture';
-import { type Finish } from './types';
 import { faceView } from './view';
 
-const FINISH: Finish = {
-  top: [230, 222, 200],
-  below: [60, 80, 50],
-  thicknessMm: 0.04,
-  strokes: 'one-way',
-  seed: 3,
-  raking: 0.5,
-};
 const SIZE = { columns: 160, rows: 120, pitchMm: 0.3 };
 const mean = (values: ArrayLike<number>, pick: (i: number) => boolean): number => {
   let sum = 0;
@@ -28,30 +22,85 @@ const mean = (values: ArrayLike<number>, pick: (i: number) => boolean): number =
   return sum / n;
 };
 
+/** Green base, cream top, cracked. */
+const layer = (id: string, changes: Partial<SceneLayer>): SceneLayer => ({
+  id,
+  thicknessUm: 40,
+  opacity: 0.99,
+  hidingUm: 8,
+  colour: '#3c5032',
+  strokes: 'one-way',
+  finish: 'paint',
+  yellowing: 0,
+  glossUnits: 5,
+  ...changes,
+});
+const { law } = forecast(overMedium(70, 60)).coats[2]!.crack!;
+const lay = (k: number): SceneEvent => ({
+  kind: 'lay',
+  layer: k,
+  style: 'full',
+  share: 1,
+  intoCracks: 1,
+  where: 'all',
+});
+const crack = (k: number): SceneEvent => ({
+  kind: 'crack',
+  layer: k,
+  network: k,
+  law: { ...law, fillLeft: 1 },
+  openArea: 0.16,
+  crackedShare: 1,
+});
+const sceneOf = (events: readonly SceneEvent[]): Scene => ({
+  widthMm: 600,
+  heightMm: 400,
+  layers: [
+    layer('panel', { thicknessUm: 0, colour: '#b08a5a', finish: 'wood', opacity: 1 }),
+    layer('base', {}),
+    layer('top', { colour: '#e6dec8' }),
+  ],
+  events,
+  networks: [{ layer: 2, law }],
+  seed: 3,
+});
+const relief = (strokes: Scene['layers'][number]['strokes'], k: number): Float32Array =>
+  brushRelief(SIZE.columns, SIZE.rows, SIZE.pitchMm, strokes, 3 + k);
+const run = (scene: Scene, cracked: readonly CrackedLayer[], opening: number | null = 1): PanelField =>
+  runScene(scene, { ...SIZE, leftMm: 200, topMm: 150, opening, until: scene.events.length }, cracked, relief);
+
 describe('face picture', () => {
   const field = grow(inputOf(FILM, { widthMm: 48, heightMm: 36 }));
   const raster = rasterise(field, { ...SIZE, load: 1, fill: 1 });
-  const texture = faceTexture(SIZE.columns, SIZE.rows, SIZE.pitchMm, FINISH);
-  const rgba = shade(raster, FINISH, texture);
+  const scene = sceneOf([lay(1), lay(2), crack(2)]);
+  const cracked = [{ layer: 2, field }];
+  const panel = run(scene, cracked);
+  const { rgba } = drawPanel(scene, panel, { raking: 0.5 });
 
   it('shows the colour below in the cracks and the top colour beside them', () => {
     const red = Float32Array.from(raster.open, (_open, i) => rgba[i * 4]!);
     expect(mean(red, (i) => raster.open[i]! > 0.95)).toBeLessThan(75);
     expect(mean(red, (i) => raster.open[i] === 0)).toBeGreaterThan(205);
     expect(mean(red, (i) => raster.open[i] === 0)).toBeLessThan(250);
+    expect(panel.top.every((k, i) => (panel.floor[i]! > 0.5 ? k === 1 : k === 2))).toBeTrue();
   });
 
   it('is opaque, the same twice, and no flat tint', () => {
-    expect(shade(raster, FINISH, texture)).toEqual(rgba);
+    expect(drawPanel(scene, run(scene, cracked), { raking: 0.5 }).rgba).toEqual(rgba);
     expect(rgba.every((value, i) => i % 4 !== 3 || value === 255)).toBeTrue();
     const film = new Set<number>();
     for (let i = 0; i < raster.open.length; i++) if (raster.open[i] === 0) film.add(rgba[i * 4]!);
     expect(film.size).toBeGreaterThan(20);
   });
 
+  it('has no cracks before the first', () => {
+    expect(run(scene, cracked, null).floor.every((open) => open === 0)).toBeTrue();
+    expect(measurePanel(scene, run(scene, cracked, 0.4)).open).toBeLessThan(measurePanel(scene, panel).open);
+  });
+
   it('shows more relief the lower the light comes in', () => {
     const spread = (raking: number): number => {
-      const picture = shade(raster, { ...FINISH, raking }, texture);
+      const picture = drawPanel(scene, panel, { raking }).rgba;
       const values = Float32Array.from({ length: SIZE.columns * SIZE.rows }, (_v, i) => picture[i * 4]!);
       const mid = mean(values, (i) => raster.open[i] === 0);
       return Math.sqrt(
@@ -97,10 +146,9 @@ describe('face view', () => {
     flat: true,
     use: 'display',
   };
-  const { law } = forecast(overMedium(70, 60)).coats[2]!.crack!;
 
   it('shows a hand-sized part of the middle, its edges held by the film around it', () => {
-    const view = faceView(panel, 'arm', 1.5, law);
+    const view = faceView(panel, 'arm', 1.5, [law]);
     expect(view.widthMm).toBeCloseTo(150);
     expect(view.heightMm).toBeCloseTo(100);
     expect(view.leftMm).toBeCloseTo(225);
@@ -108,17 +156,17 @@ describe('face view', () => {
   });
 
   it("is never larger than the panel and keeps the picture's aspect", () => {
-    const rail = faceView({ ...panel, height: 0.03 }, 'arm', 1.5, law);
+    const rail = faceView({ ...panel, height: 0.03 }, 'arm', 1.5, [law]);
     expect(rail.heightMm).toBeCloseTo(30);
     expect(rail.widthMm).toBeCloseTo(45);
     expect(rail.edges.top).toBe('free');
   });
 
   it('shows less of a panel whose web is too fine, and says so', () => {
-    const whole = faceView(panel, 'whole', 1.5, law);
+    const whole = faceView(panel, 'whole', 1.5, [law]);
     expect(whole.reduced).toBeTrue();
     expect(whole.widthMm).toBeLessThan(600);
-    expect(faceView(panel, 'whole', 1.5, null).reduced).toBeFalse();
-    expect(faceView(panel, 'whole', 1.5, null).widthMm).toBeCloseTo(600);
+    expect(faceView(panel, 'whole', 1.5, []).reduced).toBeFalse();
+    expect(faceView(panel, 'whole', 1.5, []).widthMm).toBeCloseTo(600);
   });
 });

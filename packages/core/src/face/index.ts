@@ -1,4 +1,7 @@
+export { type DrawnPanel, drawPanel, type PanelView } from './draw';
+export { measurePanel, type PanelShares } from './measure';
 export { rasterise, type RasterWindow } from './raster';
-export { faceTexture, type FaceTexture, shade } from './shade';
-export { type CrackRaster, type Finish, type Rgb } from './types';
+export { type CrackedLayer, type PanelField, runScene, type SceneWindow } from './run';
+export { brushRelief } from './texture';
+export { type CrackRaster } from './types';
 export { FACE_VIEWS, faceView, type FaceView, type FaceViewKey } from './view';

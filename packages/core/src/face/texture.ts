@@ -1,5 +1,5 @@
+import { type Strokes } from '../crack';
 import { noiseAt, type Octave } from '../numeric/noise';
-import { type Finish } from './types';
 
 /** Bristle marks lie about this far apart [mm] and run this many times as long. */
 const BRISTLE_MM = 0.9;
@@ -46,7 +46,7 @@ export function brushRelief(
   columns: number,
   rows: number,
   pitchMm: number,
-  strokes: Finish['strokes'],
+  strokes: Strokes,
   seed: number,
 ): Float32Array {
   const bristle = Math.max(BRISTLE_MM, 2.2 * pitchMm);

@@ -27,22 +27,28 @@ export interface FaceView {
  * A fine web on a whole panel would hold too many islands: then the middle of the panel is shown.
  * @param aspect - picture width over height
  */
-export function faceView(panel: Panel, key: FaceViewKey, aspect: number, law: CrackLaw | null): FaceView {
+export function faceView(
+  panel: Panel,
+  key: FaceViewKey,
+  aspect: number,
+  laws: readonly CrackLaw[],
+): FaceView {
   const panelW = panel.width * 1000;
   const panelH = panel.height * 1000;
   let widthMm = Math.min(FACE_VIEWS[key], panelW);
   let heightMm = key === 'whole' ? panelH : Math.min(widthMm / aspect, panelH);
   if (key !== 'whole') widthMm = Math.min(widthMm, heightMm * aspect);
   let reduced = false;
-  if (law !== null) {
+  // Every pattern is grown: together they may hold so many islands.
+  const islands = laws.reduce((sum, law) => {
     const spacing = Math.max(0.3, crackPattern(law).spacingUm / 1000);
-    const islands = (widthMm * heightMm) / (spacing * spacing);
-    if (islands > MAX_ISLANDS) {
-      const shrink = Math.sqrt(MAX_ISLANDS / islands);
-      widthMm *= shrink;
-      heightMm *= shrink;
-      reduced = true;
-    }
+    return sum + (widthMm * heightMm) / (spacing * spacing);
+  }, 0);
+  if (islands > MAX_ISLANDS) {
+    const shrink = Math.sqrt(MAX_ISLANDS / islands);
+    widthMm *= shrink;
+    heightMm *= shrink;
+    reduced = true;
   }
   const leftMm = 0.5 * (panelW - widthMm);
   const topMm = 0.5 * (panelH - heightMm);

@@ -152,10 +152,21 @@ export function sceneOf(
       heightMm: plan.panel.height * 1000,
       layers: [groundLayer(plan), ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
       events,
+      networks: networksOf(),
       seed: plan.seed,
     },
     efforts,
   };
+
+  /** The patterns that are to be seen, or that bound flakes. */
+  function networksOf(): Scene['networks'] {
+    const named = new Set(events.flatMap((event) => ('network' in event ? [event.network] : [])));
+    return films.flatMap((film, i) => {
+      const layer = layerOf.get(film.step.id)!;
+      const law = cracks[i]?.law;
+      return named.has(layer) && law ? [{ layer, law }] : [];
+    });
+  }
 
   /** Resists laid before a step come off with all that lies on them; salt takes the coat it was strewn into. */
   function liftResists(until: Step, agents: readonly string[], share: number): void {

@@ -1,1 +1,1 @@
-export { type Scene, type SceneEvent, type SceneLayer, type TakenOff } from './types';
+export { type Scene, type SceneEvent, type SceneLayer } from './types';

@@ -90,11 +90,7 @@ export interface Scene {
   readonly heightMm: number;
   readonly layers: readonly SceneLayer[];
   readonly events: readonly SceneEvent[];
+  /** Crack patterns the events speak of, by the layer that sets each. */
+  readonly networks: readonly { readonly layer: number; readonly law: CrackLaw }[];
   readonly seed: number;
-}
-
-/** Shares of the area taken off by chips and resists, and worn through. */
-export interface TakenOff {
-  readonly chipped: number;
-  readonly worn: number;
 }

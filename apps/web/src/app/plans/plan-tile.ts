@@ -72,7 +72,7 @@ export class PlanTile {
 
   constructor() {
     effect(() => {
-      const request = faceRequest(this.saved().plan, this.model(), this.forecast(), {
+      const request = faceRequest(this.model(), this.forecast(), {
         view: 'close',
         columns: COLUMNS,
         rows: ROWS,

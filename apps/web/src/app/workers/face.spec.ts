@@ -1,13 +1,9 @@
 import { Growth } from '@zaffet/core';
 import { FINGERPRINT, FINGERPRINT_INPUT } from '../../../../../packages/core/src/testing/fields';
-import { computed, filmOf, samplePlan } from '../testing/plan';
+import { computed, samplePlan } from '../testing/plan';
 
-/** The layer below shines through a little, and no more. */
-function close(shown: readonly number[], own: readonly number[]): void {
-  shown.forEach((channel, i) => expect(Math.abs(channel - own[i]!)).toBeLessThan(14));
-}
 import { FaceClient } from './face.client';
-import { faceRequest, type FaceLook, openingAt, rgbOf } from './face-request';
+import { faceRequest, type FaceLook, openingAt } from './face-request';
 
 const LOOK: FaceLook = {
   view: 'close',
@@ -20,21 +16,28 @@ const LOOK: FaceLook = {
 };
 
 describe('face request', () => {
-  it("asks for what the forecast says, in the plan's colours", () => {
-    const { plan, model, forecast } = computed(samplePlan());
-    const request = faceRequest(plan, model, forecast, LOOK);
-    expect(request.law).toBe(forecast.coats[2]!.crack!.law);
-    close(request.finish.top, rgbOf(filmOf(plan, 2).colour));
-    close(request.finish.below, rgbOf(filmOf(plan, 0).colour));
+  it('asks for what the forecast says, all of it, and the cracks it shows measured', () => {
+    const { model, forecast } = computed(samplePlan());
+    const request = faceRequest(model, forecast, LOOK);
+    expect(request.scene).toBe(forecast.scene);
+    expect(request.scene.layers.map((layer) => layer.id)).toEqual(['panel', 'base', 'slip', 'top']);
+    expect(request.measured).toBe(3);
     expect(request.view.widthMm).toBeCloseTo(60);
-    expect(request.openingShare).toBe(1);
+    expect([request.openingShare, request.until]).toEqual([1, forecast.scene.events.length]);
+  });
+
+  it('leaves out what comes after the cracks while they open', () => {
+    const { model, forecast } = computed(samplePlan('hide-glue'));
+    const early = faceRequest(model, forecast, { ...LOOK, age: 1 });
+    expect(early.openingShare).toBeNull();
+    expect(early.scene.events[early.until - 1]!.kind).toBe('crack');
   });
 
   it('draws a plain coat where nothing cracks', () => {
     const plan = samplePlan();
     const { model, forecast } = computed({ ...plan, steps: plan.steps.slice(0, 1) });
-    const request = faceRequest({ ...plan, steps: plan.steps.slice(0, 1) }, model, forecast, LOOK);
-    expect([request.law, request.openingShare]).toEqual([null, null]);
+    const request = faceRequest(model, forecast, LOOK);
+    expect([request.measured, request.openingShare]).toEqual([null, 1]);
   });
 
   it('keeps the aspect of a narrow panel', () => {
@@ -47,7 +50,7 @@ describe('face request', () => {
       },
     };
     const { model, forecast } = computed(rail);
-    const request = faceRequest(rail, model, forecast, { ...LOOK, view: 'whole' });
+    const request = faceRequest(model, forecast, { ...LOOK, view: 'whole' });
     expect(request.columns / request.rows).toBeCloseTo(request.view.widthMm / request.view.heightMm, 0);
   });
 
@@ -71,8 +74,8 @@ describe('the field in this browser', () => {
 });
 
 describe('face worker', () => {
-  const { plan, model, forecast } = computed(samplePlan());
-  const request = faceRequest(plan, model, forecast, LOOK);
+  const { model, forecast } = computed(samplePlan());
+  const request = faceRequest(model, forecast, LOOK);
 
   it('draws a picture off the page and measures it', async () => {
     const answer = await new FaceClient().draw(request);
@@ -81,6 +84,8 @@ describe('face worker', () => {
     const predicted = forecast.coats[2]!.crack!.pattern.spacingUm / 1000;
     expect(answer.figures!.spacingMm / predicted).toBeGreaterThan(0.75);
     expect(answer.figures!.spacingMm / predicted).toBeLessThan(1.35);
+    const top = forecast.layers.find((layer) => layer.id === 'top')!.share;
+    expect(Math.abs(answer.shares.layers[3]! - top)).toBeLessThan(0.08);
   });
 
   it('lets a newer request overtake an older one, and reports progress', async () => {
@@ -89,7 +94,7 @@ describe('face worker', () => {
     const heard: number[] = [];
     const older = client.draw(large, (share) => heard.push(share));
     await new Promise((resolve) => setTimeout(resolve, 150));
-    const newer = client.draw({ ...request, seed: 3 });
+    const newer = client.draw({ ...request, scene: { ...request.scene, seed: 3 } });
     expect((await older).outcome).toBe('overtaken');
     expect((await newer).outcome).toBe('done');
     expect(heard.every((share) => share > 0 && share < 1)).toBeTrue();

@@ -1,14 +1,17 @@
 import {
+  brushRelief,
+  type CrackedLayer,
   type CrackField,
-  faceTexture,
-  type FaceTexture,
+  drawPanel,
   fieldInput,
   figureValues,
   forecast,
   Growth,
   measureField,
-  rasterise,
-  shade,
+  measurePanel,
+  type PanelField,
+  runScene,
+  type Strokes,
 } from '@zaffet/core';
 import { expose, transfer } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
@@ -17,86 +20,118 @@ import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest
 
 /** Growth is paused this often [ms] to hear of newer requests. */
 const SLICE = 14;
+/** Grown patterns, brush reliefs and panels kept for the next request. */
+const KEPT = 6;
 
 let newest = 0;
-let grown: { key: string; field: CrackField } | null = null;
-let textured: { key: string; texture: FaceTexture } | null = null;
+const grown = new Map<string, CrackField>();
+const reliefs = new Map<string, Float32Array>();
+let last: { key: string; panel: PanelField } | null = null;
 
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
-async function fieldFor(
+/** Remembers a value and forgets the oldest beyond a few. */
+function keep<T>(known: Map<string, T>, key: string, value: T): T {
+  known.set(key, value);
+  for (const oldest of known.keys()) {
+    if (known.size <= KEPT) break;
+    known.delete(oldest);
+  }
+  return value;
+}
+
+/** Grows every pattern of the scene; progress runs over all of them. */
+async function patternsOf(
   request: FaceRequest,
   mine: number,
   onProgress: ((share: number) => void) | null,
-): Promise<CrackField | null | 'overtaken'> {
-  if (request.law === null) return null;
-  const { view, seed, strokes, quality } = request;
-  const input = fieldInput(request.law, {
-    widthMm: view.widthMm,
-    heightMm: view.heightMm,
-    edges: view.edges,
-    seed,
-    strokes,
-    quality,
-  });
-  const key = JSON.stringify(input);
-  if (grown?.key === key) return grown.field;
-  const growth = new Growth(input);
-  let sliceEnd = performance.now() + SLICE;
+): Promise<CrackedLayer[] | 'overtaken'> {
+  const { view, scene, quality } = request;
+  const cracked: CrackedLayer[] = [];
   let told = 0;
-  while (growth.step()) {
-    if (performance.now() < sliceEnd) continue;
-    if (onProgress !== null && growth.progress > told + 0.04) {
-      told = growth.progress;
-      onProgress(told);
+  for (const [k, { layer, law }] of scene.networks.entries()) {
+    const input = fieldInput(law, {
+      widthMm: Math.max(5, view.widthMm),
+      heightMm: Math.max(5, view.heightMm),
+      edges: view.edges,
+      seed: scene.seed + (k === scene.networks.length - 1 ? 0 : layer),
+      strokes: scene.layers[layer]!.strokes,
+      quality,
+    });
+    const key = JSON.stringify(input);
+    const before = grown.get(key);
+    if (before !== undefined) {
+      cracked.push({ layer, field: before });
+      continue;
     }
-    await pause();
-    if (mine !== newest) return 'overtaken';
-    sliceEnd = performance.now() + SLICE;
+    const growth = new Growth(input);
+    let sliceEnd = performance.now() + SLICE;
+    while (growth.step()) {
+      if (performance.now() < sliceEnd) continue;
+      const share = (k + growth.progress) / scene.networks.length;
+      if (onProgress !== null && share > told + 0.04) {
+        told = share;
+        onProgress(told);
+      }
+      await pause();
+      if (mine !== newest) return 'overtaken';
+      sliceEnd = performance.now() + SLICE;
+    }
+    cracked.push({ layer, field: keep(grown, key, growth.result()) });
   }
-  const field = growth.result();
-  grown = { key, field };
-  return field;
+  return cracked;
 }
 
-function textureFor(request: FaceRequest): FaceTexture {
-  const { columns, rows, view, finish } = request;
-  const pitch = view.widthMm / columns;
-  const key = [columns, rows, pitch, finish.strokes, finish.seed].join(' ');
-  if (textured?.key !== key) textured = { key, texture: faceTexture(columns, rows, pitch, finish) };
-  return textured.texture;
+function panelOf(request: FaceRequest, cracked: readonly CrackedLayer[]): PanelField {
+  const { scene, view, columns, rows } = request;
+  const pitchMm = view.widthMm / columns;
+  const key = JSON.stringify([
+    scene,
+    view,
+    columns,
+    rows,
+    request.quality,
+    request.openingShare,
+    request.until,
+  ]);
+  if (last?.key === key) return last.panel;
+  const relief = (strokes: Strokes, layer: number): Float32Array => {
+    // Two hands' work is enough to tell layers apart, and is worked out once a view.
+    const seed = scene.seed ^ (layer & 1 ? 0x7f : 0);
+    const name = [columns, rows, pitchMm, strokes, seed].join(' ');
+    return reliefs.get(name) ?? keep(reliefs, name, brushRelief(columns, rows, pitchMm, strokes, seed));
+  };
+  const window = {
+    columns,
+    rows,
+    pitchMm,
+    leftMm: view.leftMm,
+    topMm: view.topMm,
+    opening: request.openingShare,
+    until: request.until,
+  };
+  const panel = runScene(scene, window, cracked, relief);
+  last = { key, panel };
+  return panel;
 }
 
 const worker: FaceWorker = {
   async draw(request, onProgress): Promise<FaceAnswer> {
     const mine = ++newest;
-    const field = await fieldFor(request, mine, onProgress);
-    if (field === 'overtaken') return { outcome: 'overtaken' };
-    const { columns, rows, view, law } = request;
-    const texture = textureFor(request);
-    const empty = new Float32Array(columns * rows);
-    const pitchMm = view.widthMm / columns;
-    const firstBirth = field === null || field.count === 0 ? 1 : field.birth[0]!;
-    const raster =
-      field === null || request.openingShare === null
-        ? { columns, rows, pitchMm, open: empty, widthMm: empty }
-        : rasterise(field, {
-            columns,
-            rows,
-            pitchMm,
-            load: firstBirth + (1 - firstBirth) * request.openingShare,
-            fill: law?.fillLeft ?? 1,
-            torn: texture.torn,
-          });
-    const rgba = shade(raster, request.finish, texture);
+    const cracked = await patternsOf(request, mine, onProgress);
+    if (cracked === 'overtaken') return { outcome: 'overtaken' };
+    const panel = panelOf(request, cracked);
+    const { rgba, columns, rows } = drawPanel(request.scene, panel, { raking: request.raking });
+    const measured = cracked.find(({ layer }) => layer === request.measured)?.field ?? null;
     const answer: FaceAnswer = {
       outcome: 'done',
       rgba,
       columns,
       rows,
       quality: request.quality,
-      figures: field === null ? null : measureField(field),
-      fingerprint: field?.fingerprint ?? 0,
+      figures: measured === null ? null : measureField(measured),
+      shares: measurePanel(request.scene, panel),
+      fingerprint: fingerprintOf(rgba),
     };
     return transfer(answer, [rgba.buffer]);
   },
@@ -111,5 +146,12 @@ const worker: FaceWorker = {
     });
   },
 };
+
+/** FNV-1a over a part of the picture: tells two pictures apart. */
+function fingerprintOf(rgba: Uint8ClampedArray): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < rgba.length; i += 7) hash = Math.imul(hash ^ rgba[i]!, 0x01000193);
+  return hash >>> 0;
+}
 
 expose(worker);

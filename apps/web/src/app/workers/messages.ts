@@ -1,25 +1,20 @@
-import {
-  type CrackLaw,
-  type FaceView,
-  type FieldFigures,
-  type Finish,
-  type PanelPlan,
-  type Strokes,
-} from '@zaffet/core';
+import { type FaceView, type FieldFigures, type PanelPlan, type PanelShares, type Scene } from '@zaffet/core';
 
 /** What the Face wants drawn. Buffers travel, nothing is shared. */
 export interface FaceRequest {
-  /** What cracks; null where nothing does and a plain coat is drawn. */
-  readonly law: CrackLaw | null;
+  /** What happens to the panel, from the forecast. */
+  readonly scene: Scene;
   readonly view: FaceView;
-  readonly strokes: Strokes;
-  readonly seed: number;
   readonly quality: 'coarse' | 'full';
   readonly columns: number;
   readonly rows: number;
-  readonly finish: Finish;
+  readonly raking: number;
   /** How far the cracks have opened, 0 … 1; null before the first. */
   readonly openingShare: number | null;
+  /** Events of the scene from this one on have not happened yet. */
+  readonly until: number;
+  /** Layer whose cracks are measured; null where nothing cracks. */
+  readonly measured: number | null;
 }
 
 /** A picture, or word that a newer request overtook it. */
@@ -32,6 +27,8 @@ export type FaceAnswer =
       readonly quality: 'coarse' | 'full';
       /** Measured on the grown field at its end; null where nothing cracks. */
       readonly figures: FieldFigures | null;
+      /** Shares of the layers in the picture. */
+      readonly shares: PanelShares;
       readonly fingerprint: number;
     }
   | { readonly outcome: 'overtaken' };

@@ -75,8 +75,11 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
   return { pitchMm, columns, rows, values };
 }
 
+/** Thickness of the thickest spot a hand leaves, against the mean. */
+export const THICKEST = 1.3;
+
 function bounded(ratio: number): number {
-  return ratio < 0.7 ? 0.7 : ratio > 1.3 ? 1.3 : ratio;
+  return ratio < 0.7 ? 0.7 : ratio > THICKEST ? THICKEST : ratio;
 }
 
 /** Reads the map at a point into `out`, bilinear, clamped at the borders. */

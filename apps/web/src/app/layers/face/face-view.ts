@@ -29,8 +29,6 @@ import { FacePainter } from './face-painter';
 const SCALE_BARS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
 /** The same in inches, as mm. */
 const INCH_BARS = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20].map((inches) => inches * 25.4);
-/** Share of flakes or wear from which the Face says that it draws cracks only. */
-const UNDRAWN = 0.02;
 
 /** The panel as it will look: cracks grown from the plan's physics, at a chosen distance, light and moment. */
 @Component({
@@ -59,10 +57,6 @@ export class FaceView {
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 690, height: 500 });
 
   private readonly units = inject(Units).system;
-  protected readonly undrawn = computed(() => {
-    const forecast = this.forecast();
-    return forecast !== null && forecast.chippedShare + forecast.wornShare > UNDRAWN;
-  });
 
   protected readonly view = signal<FaceViewKey>('arm');
   protected readonly raking = signal(0.5);
@@ -109,12 +103,9 @@ export class FaceView {
   });
 
   private readonly request = computed(() => {
-    const plan = this.plan();
     const model = this.model();
     const forecast = this.forecast();
-    return plan === null || model === null || forecast === null
-      ? null
-      : faceRequest(plan, model, forecast, this.look());
+    return model === null || forecast === null ? null : faceRequest(model, forecast, this.look());
   });
 
   protected readonly shownView = computed(() => this.request()?.view ?? null);
@@ -128,7 +119,6 @@ export class FaceView {
     const width = lengthShown(view.widthMm / 1000, this.units());
     const height = lengthShown(view.heightMm / 1000, this.units());
     const size = `${width.number} × ${height.number} ${height.unit}`;
-    if (this.undrawn()) return `${size}, cracks only`;
     return view.reduced ? `${size} of the middle: a whole panel of so fine a web is too much to draw` : size;
   });
   protected readonly scaleBar = computed(() => {
@@ -150,8 +140,7 @@ export class FaceView {
     effect(() => {
       const fine = this.request();
       if (fine === null) return;
-      const plan = this.plan()!;
-      const coarse = faceRequest(plan, this.model()!, this.forecast()!, {
+      const coarse = faceRequest(this.model()!, this.forecast()!, {
         ...this.look(),
         quality: 'coarse',
         halfPixels: true,

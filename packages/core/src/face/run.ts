@@ -1,10 +1,10 @@
 import { type CrackField } from '../crack';
-import { rasterise } from '../face/raster';
-import { tornEdge } from '../face/texture';
 import { hash3 } from '../numeric/hash';
 import { type Scene, type SceneEvent } from '../scene';
 import { layPattern, reachOf, rimDistance } from './patterns';
+import { rasterise } from './raster';
 import { type Grid, levelOf, scores, soft, type Strand } from './scores';
+import { tornEdge } from './texture';
 
 /*
  * The panel point by point: the same events as the closed form follows in shares, laid on a raster. Painter's way:
@@ -16,8 +16,8 @@ import { type Grid, levelOf, scores, soft, type Strand } from './scores';
 export interface SceneWindow extends Grid {
   /** Share of the final opening of the cracks, 0 … 1; null before the first: then nothing after them is there yet. */
   readonly opening: number | null;
-  /** True while the cracked coat has not come to its end: what is done later is left out. */
-  readonly unfinished: boolean;
+  /** Events from this one on are not there yet; the number of events for the finished panel. */
+  readonly until: number;
 }
 
 /** A layer's grown cracks, in the window's own coordinates [mm]. */
@@ -147,7 +147,7 @@ export function runScene(
 
   let done = -1;
   for (const [index, event] of scene.events.entries()) {
-    if (stopsHere(event, window)) break;
+    if (index >= window.until) break;
     done = index;
     if ('layer' in event && event.layer > MOST_LAYERS) continue;
     switch (event.kind) {
@@ -321,11 +321,6 @@ const RIDGE_SPREAD = 0.2;
 interface Kept {
   readonly top: Uint8Array;
   readonly heightUm: Float32Array;
-}
-
-/** While the cracks are still opening, nothing that comes after them is there. */
-function stopsHere(event: SceneEvent, window: SceneWindow): boolean {
-  return window.unfinished && event.kind !== 'lay' && event.kind !== 'crack';
 }
 
 function openOf(

@@ -1,0 +1,229 @@
+import { fieldInput, Growth } from '../crack';
+import { forecast } from '../forecast';
+import { type PanelPlan } from '../plan';
+import { type Scene } from '../scene';
+import {
+  after,
+  coat,
+  distress,
+  FIRST,
+  overGlue,
+  overMedium,
+  planOf,
+  resist,
+  room,
+  seal,
+  when,
+  wipe,
+} from '../testing/plans';
+import { measurePanel, type PanelShares } from './measure';
+import { type PanelField, runScene } from './run';
+import { brushRelief } from './texture';
+
+const GRID = { columns: 300, rows: 240, pitchMm: 0.5 };
+
+/** Grows and runs a scene on a window of 150 × 120 mm, in the middle of the panel or over all of it. */
+function onPanel(scene: Scene, seed = scene.seed): { field: PanelField; shares: PanelShares } {
+  const widthMm = GRID.columns * GRID.pitchMm;
+  const heightMm = GRID.rows * GRID.pitchMm;
+  const cracked = scene.networks.map(({ layer, law }) => {
+    const growth = new Growth(
+      fieldInput(law, {
+        widthMm,
+        heightMm,
+        edges: { left: 'pinned', right: 'pinned', top: 'pinned', bottom: 'pinned' },
+        seed: seed + layer,
+        strokes: scene.layers[layer]!.strokes,
+        quality: 'coarse',
+      }),
+    );
+    while (growth.step());
+    return { layer, field: growth.result() };
+  });
+  const field = runScene(
+    { ...scene, seed },
+    {
+      ...GRID,
+      leftMm: Math.max(0, 0.5 * (scene.widthMm - widthMm)),
+      topMm: Math.max(0, 0.5 * (scene.heightMm - heightMm)),
+      opening: 1,
+      until: scene.events.length,
+    },
+    cracked,
+    (strokes, layer) => brushRelief(GRID.columns, GRID.rows, GRID.pitchMm, strokes, seed + layer),
+  );
+  return { field, shares: measurePanel(scene, field) };
+}
+
+/** Shares of some seeds, averaged. */
+function meanShares(scene: Scene, seeds: readonly number[]): number[] {
+  const all = seeds.map((seed) => onPanel(scene, seed).shares.layers);
+  return all[0]!.map((_, k) => all.reduce((sum, shares) => sum + shares[k]!, 0) / all.length);
+}
+
+const SEEDS = [3, 17, 29, 51];
+
+const PLANS: readonly [string, PanelPlan][] = [
+  ['crackle over medium', overMedium(150, 170)],
+  ['crackle over glue', overGlue(180, 150, 120)],
+  [
+    'milk paint on a tacky sealer',
+    planOf([
+      coat('base', 'latex', 90, FIRST),
+      coat('sealer', 'polyW', 80, when('through-dry', 86400)),
+      coat('top', 'milk', 75, after(720)),
+    ]),
+  ],
+  [
+    'brittle ground, scraped',
+    planOf([
+      coat('base', 'latex', 100, FIRST),
+      coat('g1', 'gesso', 110, when('through-dry'), { dilution: 0.4 }),
+      coat('g2', 'gesso', 110, when('recoat'), { dilution: 0.4 }),
+      coat('g3', 'gesso', 110, when('recoat'), { dilution: 0.4 }),
+      distress('s', 'scrape', when('through-dry'), { rounds: 2 }),
+    ]),
+  ],
+  [
+    'wax under two coats, scraped',
+    planOf([
+      coat('a', 'latex', 90, FIRST),
+      resist('w', 'candle', 0.3, when('through-dry')),
+      coat('b', 'latex', 90, after(60)),
+      coat('c', 'latex', 90, when('through-dry')),
+      distress('s', 'scrape', when('through-dry'), { rounds: 1, pressure: 0.3 }),
+    ]),
+  ],
+  [
+    'jelly, wiped',
+    planOf([
+      coat('a', 'latex', 90, FIRST),
+      coat('v', 'polyW', 80, when('through-dry')),
+      resist('j', 'jelly', 0.35, when('through-dry')),
+      coat('c', 'latex', 90, after(60)),
+      wipe('w', when('through-dry', 20000)),
+    ]),
+  ],
+  [
+    'salt craters',
+    planOf([
+      coat('a', 'latex', 90, FIRST),
+      coat('b', 'latex', 200, when('through-dry')),
+      resist('s', 'salt', 0.25, after(60)),
+      distress('d', 'scrape', after(43200), { rounds: 1, pressure: 0.3 }),
+    ]),
+  ],
+  [
+    'sanded through two coats',
+    planOf(
+      [
+        coat('a', 'chalk', 90, FIRST),
+        coat('b', 'chalk', 80, when('through-dry', 3600)),
+        distress('s', 'sand', after(43200), { grit: 150, rounds: 12 }),
+      ],
+      room(),
+      'scuffed',
+    ),
+  ],
+  [
+    'wiped back in two colours',
+    planOf(
+      [
+        coat('a', 'chalk', 90, FIRST),
+        coat('b', 'clay', 90, when('through-dry', 3600)),
+        distress('s', 'cloth', when('touch-dry', 600), { rounds: 22 }),
+      ],
+      room(),
+      'scuffed',
+    ),
+  ],
+  [
+    'dry-brushed over blotches, waxed dark',
+    planOf([
+      coat('a', 'latex', 90, FIRST),
+      coat('b', 'latex', 80, when('through-dry'), { cover: { style: 'blotchy', share: 0.5 } }),
+      coat('c', 'latex', 60, when('through-dry'), { cover: { style: 'dry-brushed', share: 0.4 } }),
+      seal('d', 'darkWax', 12, when('through-dry'), { share: 0.12 }),
+    ]),
+  ],
+];
+
+describe('one list of events, two speeds', () => {
+  for (const [name, plan] of PLANS) {
+    it(`shows as much of every layer point by point as in closed form: ${name}`, () => {
+      const result = forecast(plan);
+      const measured = meanShares(result.scene, SEEDS);
+      expect(measured.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 6);
+      // Four windows of a hand's size scatter by some points themselves; wear follows the brush besides.
+      result.layers.forEach((layer, k) => {
+        expect(Math.abs(measured[k]! - layer.zones.field))
+          .withContext(
+            `${layer.id}: field ${measured[k]!.toFixed(3)}, closed ${layer.zones.field.toFixed(3)}`,
+          )
+          .toBeLessThan(0.075);
+      });
+    });
+  }
+
+  it('is the same twice, and another with another seed', () => {
+    const { scene } = forecast(PLANS[2]![1]);
+    expect(onPanel(scene).field.top).toEqual(onPanel(scene).field.top);
+    expect(onPanel(scene, 5).field.top).not.toEqual(onPanel(scene, 6).field.top);
+  });
+
+  it('lets flakes go smoothly: more drive, more gone, from few to most over at least a factor of three', () => {
+    const { scene } = forecast(PLANS[2]![1]);
+    const gone = (share: number): number => {
+      const events = scene.events.map((event) => (event.kind === 'chip' ? { ...event, share } : event));
+      return 1 - onPanel({ ...scene, events }).shares.layers[3]!;
+    };
+    const shares = [0.1, 0.3, 0.5, 0.7, 0.9].map(gone);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+    expect(shares[4]! - shares[0]!).toBeGreaterThan(0.5);
+  });
+
+  it('leaves flakes a lifted rim of measurable width, and none where nothing flakes', () => {
+    expect(onPanel(forecast(PLANS[2]![1]).scene).shares.rim).toBeGreaterThan(0.02);
+    expect(onPanel(forecast(overMedium(150, 170)).scene).shares.rim).toBe(0);
+  });
+
+  it('takes edges harder than the field, in a ragged line', () => {
+    const plan = PLANS[7]![1];
+    const small: PanelPlan = { ...plan, panel: { ...plan.panel, width: 0.15, height: 0.12 } };
+    const { field } = onPanel(forecast(small).scene);
+    let rim = 0;
+    let middle = 0;
+    let rims = 0;
+    let middles = 0;
+    const reach: number[] = [];
+    for (let row = 0; row < GRID.rows; row++) {
+      for (let column = 0; column < GRID.columns; column++) {
+        const from = Math.min(column, row, GRID.columns - 1 - column, GRID.rows - 1 - row) * GRID.pitchMm;
+        const through = field.top[row * GRID.columns + column]! < 2 ? 1 : 0;
+        if (from < 8) {
+          rim += through;
+          rims++;
+        } else if (from > 30) {
+          middle += through;
+          middles++;
+        }
+      }
+    }
+    for (let column = 40; column < GRID.columns - 40; column += 4) {
+      let row = 0;
+      while (row < GRID.rows / 2 && field.top[row * GRID.columns + column]! < 2) row++;
+      reach.push(row);
+    }
+    expect(rim / rims).toBeGreaterThan(1.4 * (middle / middles));
+    expect(new Set(reach).size).toBeGreaterThan(6);
+  });
+
+  it('never goes below a layer the tool does nothing to', () => {
+    const { scene } = forecast(PLANS[7]![1]);
+    const events = scene.events.map((event) =>
+      event.kind === 'rub' ? { ...event, medianUm: 500, resistance: [1, Infinity, 1] } : event,
+    );
+    const { field } = onPanel({ ...scene, events });
+    expect(field.top.every((layer) => layer >= 1)).toBeTrue();
+  });
+});
