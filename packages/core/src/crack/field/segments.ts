@@ -6,6 +6,7 @@ const STRIDE = 8;
 const SLOTS = 6;
 /** Segments meet at their ends; this much overlap, as a share of a segment, keeps rays from leaking through. */
 const JOINT = 1e-3;
+const JOINT_END = 1 + JOINT;
 
 /**
  * Cracks of a growing field with a uniform grid over them, so that a ray finds the nearest free surface.
@@ -91,7 +92,7 @@ export class Segments {
     exclude: number,
   ): number {
     this.rays++;
-    const { data, cellMm: g, columns, rows } = this;
+    const { data, filled, slots, cellMm: g, columns, rows } = this;
     let limit = reach;
     let best = NONE;
     if (dx > 1e-9) {
@@ -136,26 +137,32 @@ export class Segments {
     for (;;) {
       if (column >= 0 && row >= 0 && column < columns && row < rows) {
         const cell = row * columns + column;
-        const n = this.filled[cell]!;
+        const n = filled[cell]!;
         if (n > 0) {
           const many = n > SLOTS ? this.overflow.get(cell)! : null;
           for (let k = 0; k < n; k++) {
-            const i = k < SLOTS ? this.slots[cell * SLOTS + k]! : many![k - SLOTS]!;
+            const i = k < SLOTS ? slots[cell * SLOTS + k]! : many![k - SLOTS]!;
             const at = i * STRIDE;
             const ex = data[at + 2]!;
             const ey = data[at + 3]!;
-            const den = dx * ey - dy * ex;
-            if (den < 1e-14 && den > -1e-14) continue;
+            // Signs first, division only for what is hit: most segments of a cell are not.
+            let den = dx * ey - dy * ex;
             const rx = data[at]! - x;
             const ry = data[at + 1]! - y;
-            const t = (rx * ey - ry * ex) / den;
-            if (t < 0 || t >= limit) continue;
-            const along = (rx * dy - ry * dx) / den;
-            if (along < -JOINT || along > 1 + JOINT) continue;
+            let ahead = rx * ey - ry * ex;
+            let along = rx * dy - ry * dx;
+            if (den < 0) {
+              den = -den;
+              ahead = -ahead;
+              along = -along;
+            }
+            if (den < 1e-14 || ahead < 0 || ahead >= limit * den) continue;
+            if (along < -JOINT * den || along > JOINT_END * den) continue;
             if (data[at + 4] === crack) {
               const apart = data[at + 5]! - arc;
               if (apart < exclude && apart > -exclude) continue;
             }
+            const t = ahead / den;
             limit = t;
             best = t;
             hit = i;
