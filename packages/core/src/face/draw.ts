@@ -50,26 +50,41 @@ function tableOf(change: (c: readonly [number, number, number]) => readonly [num
   return tables;
 }
 
-/** Two passes of a running mean, near a Gauss of standard deviation 0.8 · radius. */
+/** Two passes of a running mean each way, near a Gauss of standard deviation 0.8 · radius. Rows are swept whole. */
 function blurred(source: Float32Array, { columns, rows }: Grid, radius: number): Float32Array {
-  const line = new Float32Array(Math.max(columns, rows));
-  const result = Float32Array.from(source);
-  const size = 2 * radius + 1;
-  const pass = (start: number, stride: number, count: number): void => {
-    const at = (k: number): number => result[start + stride * (k < 0 ? 0 : k >= count ? count - 1 : k)]!;
-    let sum = 0;
-    for (let k = -radius; k <= radius; k++) sum += at(k);
-    for (let k = 0; k < count; k++) {
-      line[k] = sum / size;
-      sum += at(k + radius + 1) - at(k - radius);
-    }
-    for (let k = 0; k < count; k++) result[start + stride * k] = line[k]!;
-  };
+  const per = 1 / (2 * radius + 1);
+  const from = Float32Array.from(source);
+  const to = new Float32Array(source.length);
   for (let twice = 0; twice < 2; twice++) {
-    for (let row = 0; row < rows; row++) pass(row * columns, 1, columns);
-    for (let column = 0; column < columns; column++) pass(column, columns, rows);
+    for (let row = 0; row < rows; row++) {
+      const base = row * columns;
+      const last = base + columns - 1;
+      let sum = from[base]! * (radius + 1);
+      for (let k = 1; k <= radius; k++) sum += from[Math.min(base + k, last)]!;
+      for (let column = 0; column < columns; column++) {
+        const at = base + column;
+        to[at] = sum * per;
+        const enters = at + radius + 1;
+        const leaves = at - radius;
+        sum += from[enters > last ? last : enters]! - from[leaves < base ? base : leaves]!;
+      }
+    }
+    const sums = new Float32Array(columns);
+    for (let k = -radius; k <= radius; k++) {
+      const base = Math.min(Math.max(k, 0), rows - 1) * columns;
+      for (let column = 0; column < columns; column++) sums[column] = sums[column]! + to[base + column]!;
+    }
+    for (let row = 0; row < rows; row++) {
+      const base = row * columns;
+      const enters = Math.min(row + radius + 1, rows - 1) * columns;
+      const leaves = Math.max(row - radius, 0) * columns;
+      for (let column = 0; column < columns; column++) {
+        from[base + column] = sums[column]! * per;
+        sums[column] = sums[column]! + to[enters + column]! - to[leaves + column]!;
+      }
+    }
   }
-  return result;
+  return from;
 }
 
 /** Wood under the paint: rings cut lengthwise, pores along them; about 0, as a share of the colour. */
