@@ -104,3 +104,29 @@ test('the drying curves and the air are drawn, and say so to those who cannot se
   await expect(page.getByRole('img', { name: /Drying curves: .*touch-dry after \d+ min/ })).toBeVisible();
   await expect(page.getByRole('img', { name: /a wet surface loses \d+ µm an hour/ })).toBeVisible();
 });
+
+test('the Face shows what comes off: more wax under the paint, another picture', async ({ page }) => {
+  const plans = new PlansPage(page);
+  const layers = new LayersPage(page);
+  await plans.open();
+  await plans.begin('Wax under paint, scraped');
+  const before = await layers.finePicture();
+  await page.getByRole('button', { name: /^Candle wax/ }).click();
+  const share = page.getByRole('textbox', { name: /Covers/ });
+  await share.fill('50');
+  await share.press('Enter');
+  await expect
+    .poll(async () => await page.locator('zf-face-view canvas').getAttribute('data-fingerprint'), {
+      timeout: 30_000,
+    })
+    .not.toBe(before);
+  const after = await layers.finePicture();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect
+    .poll(async () => await page.locator('zf-face-view canvas').getAttribute('data-fingerprint'), {
+      timeout: 30_000,
+    })
+    .toBe(before);
+  expect(after).not.toBe(before);
+});

@@ -10,7 +10,13 @@ test('the main views', async ({ page }) => {
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
-  await page.waitForFunction(() => document.querySelectorAll('canvas[data-quality="full"]').length >= 4);
+  await page.waitForFunction(
+    () => document.querySelectorAll('canvas[data-quality="full"]').length >= 9,
+    null,
+    {
+      timeout: 45_000,
+    },
+  );
   await page.screenshot({ path: file('plans') });
 
   await plans.openPlan("Keeper's sea chest, lid");

@@ -1,3 +1,4 @@
+import { uniform } from '../numeric/hash';
 import { type Place } from '../plan';
 import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
 import { type Grid, levelOf, scores, type Strand } from './scores';
@@ -77,7 +78,9 @@ const MARKS: Readonly<Record<'blotchy' | 'dry-brushed' | 'candle' | 'jelly' | 'w
   ],
   jelly: [
     { along: 40, across: 12, weight: 1 },
-    { along: 11, across: 6, weight: 0.4 },
+    { along: 11, across: 5, weight: 0.42 },
+    { along: 3.4, across: 1.5, weight: 0.22 },
+    { along: 1.1, across: 0.7, weight: 0.1 },
   ],
   wax: [
     { along: 40, across: 30, weight: 1 },
@@ -115,4 +118,60 @@ export function layPattern(
   }
   const width = layer.finish === 'wax' ? 1 : jelly ? 0.3 : event.style === 'dry-brushed' ? 0.12 : 0.2;
   return { score, level, width };
+}
+
+/** A crater is this much wider than its grain: the paint draws up round it; common practice [mm]. */
+const CRATER_MM = 0.5;
+/** Craters differ: least and most of the mean radius. */
+const LEAST = 0.65;
+const MOST = 1.4;
+const MEAN_SQUARE = (LEAST * LEAST + LEAST * MOST + MOST * MOST) / 3;
+
+/**
+ * Craters of strewn grains, by chance and overlapping: a share 1 − exp(−n π d²/4) of the area lies in them (Poisson).
+ * @returns how deep inside a crater a point lies: 1 at its middle, 0 at its rim, below outside
+ */
+export function craters(grid: Grid, share: number, grainMm: number, seed: number): Float32Array {
+  const radius = 0.5 * (grainMm + CRATER_MM);
+  const perArea = -Math.log(1 - Math.min(0.95, share)) / (Math.PI * radius * radius * MEAN_SQUARE);
+  // One cell holds a grain with this chance; cells are so small that few would hold two.
+  const cell = Math.min(2 * radius, Math.sqrt(0.6 / perArea));
+  const chance = perArea * cell * cell;
+  const inside = new Float32Array(grid.columns * grid.rows).fill(-1);
+  const reach = MOST * radius;
+  const x0 = Math.floor((grid.leftMm - reach) / cell);
+  const x1 = Math.ceil((grid.leftMm + grid.columns * grid.pitchMm + reach) / cell);
+  const y0 = Math.floor((grid.topMm - reach) / cell);
+  const y1 = Math.ceil((grid.topMm + grid.rows * grid.pitchMm + reach) / cell);
+  for (let j = y0; j < y1; j++) {
+    for (let i = x0; i < x1; i++) {
+      const at = i * 65537 + j;
+      // As many grains as chance gives: none, one, now and then two.
+      let left = uniform(at, seed, 1);
+      let none = Math.exp(-chance);
+      for (let k = 0; k < 3 && left > none; k++) {
+        stamp((i + uniform(at, seed, 5 + 3 * k)) * cell, (j + uniform(at, seed, 6 + 3 * k)) * cell, at, k);
+        left -= none;
+        none *= chance / (k + 1);
+      }
+    }
+  }
+  return inside;
+
+  function stamp(x: number, y: number, at: number, k: number): void {
+    const r = radius * (LEAST + (MOST - LEAST) * uniform(at, seed, 7 + 3 * k));
+    const c0 = Math.max(0, Math.floor((x - r - grid.leftMm) / grid.pitchMm));
+    const c1 = Math.min(grid.columns - 1, Math.ceil((x + r - grid.leftMm) / grid.pitchMm));
+    const r0 = Math.max(0, Math.floor((y - r - grid.topMm) / grid.pitchMm));
+    const r1 = Math.min(grid.rows - 1, Math.ceil((y + r - grid.topMm) / grid.pitchMm));
+    for (let row = r0; row <= r1; row++) {
+      const dy = grid.topMm + (row + 0.5) * grid.pitchMm - y;
+      for (let column = c0; column <= c1; column++) {
+        const dx = grid.leftMm + (column + 0.5) * grid.pitchMm - x;
+        const deep = 1 - Math.sqrt(dx * dx + dy * dy) / r;
+        const index = row * grid.columns + column;
+        if (deep > inside[index]!) inside[index] = deep;
+      }
+    }
+  }
 }

@@ -1,7 +1,7 @@
 import { type CrackField } from '../crack';
 import { hash3 } from '../numeric/hash';
 import { type Scene, type SceneEvent } from '../scene';
-import { layPattern, reachOf, rimDistance } from './patterns';
+import { craters, layPattern, reachOf, rimDistance } from './patterns';
 import { rasterise } from './raster';
 import { type Grid, levelOf, scores, soft, type Strand } from './scores';
 import { tornEdge } from './texture';
@@ -64,7 +64,11 @@ const SPOT = [
   { along: 3.1, across: 2.6, weight: 0.75 },
   { along: 1.1, across: 0.9, weight: 0.45 },
 ];
+const PLACE_SPREAD = Math.sqrt(1 - FLAKE ** 2);
 const SPOT_SHARE = Math.sqrt(1 - FLAKE ** 2 - REGION_SHARE ** 2);
+/** An island larger than this is no flake [mm²]; its score. */
+const LARGEST_FLAKE = 1600;
+const NO_FLAKE = -99;
 /** Width of the feathered rim of a flake, in scores. */
 const FEATHER = 0.16;
 const RIM = 0.3;
@@ -236,10 +240,19 @@ export function runScene(
     const spot = pattern('spot', SPOT, 0x3a2);
     const level = levelOf(event.share);
     for (let i = 0; i < n; i++) {
-      if ((bits[i]! & (1 << event.layer)) === 0) continue;
-      if (reachOf(event.where, rims, i) < 0.5) continue;
+      const lies = (bits[i]! & (1 << event.layer)) !== 0;
+      if ((!lies && floor[i]! === 0) || reachOf(event.where, rims, i) < 0.5) continue;
+      // What hardly cracked has no flakes to go one by one: it goes by region and spot alone.
       const flake = flakes.score[flakes.label[i]!]!;
-      const margin = FLAKE * flake + REGION_SHARE * region[i]! + SPOT_SHARE * spot[i]! - level;
+      const place = REGION_SHARE * region[i]! + SPOT_SHARE * spot[i]!;
+      const margin = (flake === NO_FLAKE ? place / PLACE_SPREAD : FLAKE * flake + place) - level;
+      if (!lies) {
+        // A crack between two flakes that are gone is no crack any more.
+        const kept = 1 - soft(margin, FEATHER);
+        floor[i] = floor[i]! * kept;
+        mixed[i] = mixed[i]! * kept;
+        continue;
+      }
       if (margin > -FEATHER) uncover(i, event.layer, soft(margin, FEATHER));
       if (margin < FEATHER && margin > -RIM) rim[i] = Math.max(rim[i]!, (margin + RIM) / (RIM + FEATHER));
     }
@@ -260,17 +273,14 @@ export function runScene(
   function liftOff(event: Extract<SceneEvent, { kind: 'lift' }>): void {
     const salt = event.agent === 'salt';
     const marks = salt
-      ? scores(
-          window,
-          [{ along: 3 * (event.grainUm / 1000), across: 3 * (event.grainUm / 1000), weight: 1 }],
-          seed ^ 0x5a17,
-        )
+      ? craters(window, event.share, event.grainUm / 1000, seed ^ 0x5a17)
       : pattern('lift', SPOT, 0x77);
-    const level = levelOf(event.share);
+    const level = salt ? 0 : levelOf(event.share);
+    const ragged = salt ? pattern('lift', SPOT, 0x77) : null;
     for (let i = 0; i < n; i++) {
-      const reach = reachOf(event.where, rims, i);
-      if (reach < 0.5) continue;
-      const margin = marks[i]! - level;
+      if (reachOf(event.where, rims, i) < 0.5) continue;
+      // No grain is round, and paint tears a little as it comes out.
+      const margin = marks[i]! - level + (ragged === null ? 0 : 0.12 * ragged[i]!);
       if (margin > -0.12) uncover(i, event.layer, soft(margin, 0.12));
       if (margin < 0 && margin > -0.3 && (bits[i]! & (1 << event.layer)) !== 0) {
         rim[i] = Math.max(rim[i]!, (0.6 * (margin + 0.3)) / 0.3);
@@ -346,6 +356,8 @@ interface Islands {
   readonly score: Float32Array;
 }
 
+/** How far a crack's middle is from its islands, at the most [pixels]. */
+const NEAR = 12;
 /** Open more than this, a pixel divides islands. */
 const DIVIDES = 0.3;
 
@@ -382,14 +394,20 @@ function islandsOf(open: Float32Array, columns: number, rows: number, grid: Grid
     // Keyed by where on the panel the island lies, not by its number: another crop counts otherwise.
     const x = Math.round(grid.leftMm + (sumX / count) * perMm);
     const y = Math.round(grid.topMm + (sumY / count) * perMm);
-    score.push(normalOf(hash3(x, y, 0x1f1)));
+    score.push(count * perMm * perMm > LARGEST_FLAKE ? NO_FLAKE : normalOf(hash3(x, y, 0x1f1)));
   }
-  // Crack pixels go with a neighbour, so that the floor between two lost flakes is lost too.
+  // Crack pixels go with the nearest island, so that the floor between two lost flakes is lost too.
+  const found = label.slice();
   for (let at = 0; at < n; at++) {
-    if (label[at]! >= 0) continue;
-    const left = at % columns > 0 ? label[at - 1]! : -1;
-    const above = at >= columns ? label[at - columns]! : -1;
-    label[at] = left >= 0 ? left : above >= 0 ? above : 0;
+    if (found[at]! >= 0) continue;
+    const column = at % columns;
+    for (let far = 1; far <= NEAR && label[at]! < 0; far++) {
+      if (at - far * columns >= 0) label[at] = found[at - far * columns]!;
+      if (label[at]! < 0 && at + far * columns < n) label[at] = found[at + far * columns]!;
+      if (label[at]! < 0 && column >= far) label[at] = found[at - far]!;
+      if (label[at]! < 0 && column + far < columns) label[at] = found[at + far]!;
+    }
+    if (label[at]! < 0) label[at] = 0;
   }
   return { label, score: Float32Array.from(score.length === 0 ? [0] : score) };
 }

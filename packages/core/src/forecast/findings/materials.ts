@@ -1,4 +1,5 @@
 import { dewPoint } from '../../air';
+import { substrate } from '../../media';
 import { type PanelPlan } from '../../plan';
 import { potLife } from '../../quantity';
 import { type Run } from '../run';
@@ -34,7 +35,7 @@ export function materialRules(
       panel.history.tannin &&
       medium.carrier === 'water' &&
       medium.key !== 'stain' &&
-      panel.substrate !== 'sealed'
+      substrate(panel.substrate).bare
     )
       add('tannin-bleeds', 'warn', id);
     if (coat.coat.kind === 'coat' && coat.coat.mixedAge !== null) {
