@@ -69,7 +69,10 @@ describe('crack field: physics', () => {
       const largest = low * input.pullLengthMm;
       const found = stripFragments(grow(input));
       expect(found.length).toBeGreaterThan(60);
-      expect(Math.max(...found)).toBeLessThan(1.01 * largest);
+      // Breaking starts at flaws: a fragment may be a little longer where none lies near its middle.
+      found.sort((a, b) => a - b);
+      expect(found[Math.floor(0.97 * found.length)]!).toBeLessThan(1.01 * largest);
+      expect(Math.max(...found)).toBeLessThan(1.12 * largest);
       expect(Math.max(...found)).toBeGreaterThan(0.93 * largest);
       // Random sequential fragmentation: mean 0.6 … 0.75 of the largest (Kelly & Tyson 1965: 0.67 in the sliding limit).
       const mean = found.reduce((a, b) => a + b) / found.length;
@@ -174,13 +177,44 @@ describe('crack field: pattern', () => {
     expect(spread / mean).toBeLessThan(0.04);
   });
 
-  it('moves only a little for a small change of thickness', () => {
-    const kept = [1, 2, 3, 4].map((seed) =>
-      overlap(grow(inputOf(FILM, { seed })), grow(inputOf({ ...FILM, h: FILM.h * 1.005 }, { seed })), 1),
-    );
+  it('moves only a little for a small change of thickness, wherever the film stands', () => {
+    // Thicknesses over a factor of 1.7, so that no rung of anything can hide between them.
+    const kept: number[] = [];
+    for (let k = 0; k < 10; k++) {
+      const h = 0.12 * 1.06 ** k;
+      for (const seed of [1, 2]) {
+        kept.push(
+          overlap(
+            grow(inputOf({ ...FILM, h }, { seed })),
+            grow(inputOf({ ...FILM, h: 1.02 * h }, { seed })),
+            1,
+          ),
+        );
+      }
+    }
     const strangers = overlap(grow(inputOf(FILM, { seed: 1 })), grow(inputOf(FILM, { seed: 21 })), 1);
-    expect(kept.reduce((a, b) => a + b) / 4).toBeGreaterThan(0.78);
+    expect(kept.reduce((a, b) => a + b) / kept.length).toBeGreaterThan(0.85);
+    expect(Math.min(...kept)).toBeGreaterThan(strangers + 0.05);
     expect(strangers).toBeLessThan(0.6);
+  });
+
+  it('has the same figures on a board and on a large panel', () => {
+    // Away from the rim: a film without end is held all round, so a pinned board is one already.
+    const board = [1, 2, 3, 4].map((seed) => figures(inputOf(FILM, { seed })).areaSpacingMm);
+    const panel = figures(inputOf(FILM, { widthMm: 600, heightMm: 400 })).areaSpacingMm;
+    expect(board.reduce((a, b) => a + b) / 4 / panel).toBeGreaterThan(0.94);
+    expect(board.reduce((a, b) => a + b) / 4 / panel).toBeLessThan(1.06);
+  });
+
+  it('runs even under dabs and lengthwise under one-way strokes', () => {
+    const ratio = (input: FieldInput): number => {
+      const { spacingAlongMm, spacingAcrossMm } = figures(input);
+      return spacingAlongMm / spacingAcrossMm;
+    };
+    const dabbed = [1, 2, 3].map((seed) => ratio(inputOf(FILM, { seed })));
+    for (const value of dabbed) expect(Math.max(value, 1 / value)).toBeLessThan(1.15);
+    const stroked = ratio(inputOf(FILM, { strokes: 'one-way', strokeContrast: 0.45 }));
+    expect(Math.max(stroked, 1 / stroked)).toBeGreaterThan(1.3);
   });
 });
 

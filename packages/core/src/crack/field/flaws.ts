@@ -1,5 +1,5 @@
 import { exactExp, exactLn } from '../../numeric/exact';
-import { uniform } from '../../numeric/hash';
+import { hash3, uniform } from '../../numeric/hash';
 import { noiseAt, type Octave } from '../../numeric/noise';
 import { type FieldInput } from './types';
 
@@ -11,9 +11,13 @@ const WEIBULL = 8;
 /** Mean and relative scatter of a Weibull variable of that modulus. */
 const WEIBULL_MEAN = 0.942;
 const WEIBULL_SCATTER = 0.148;
-/** Ratios of the plastic number, the base of the low-discrepancy sequence in two dimensions (R2). */
-const R2_X = 0.7548776662466927;
-const R2_Y = 0.5698402909980532;
+/** Along the rim, this many spacings wide, flaws are harder by up to this much: those a moving rim lets in come last. */
+const RIM_BAND = 1;
+const RIM_EXTRA = 0.3;
+/** Each flaw strays over most of its cell of a square lattice, turned by the 20-21-29 triangle so that no row shows. */
+const JITTER = 0.9;
+const TURN_COS = 20 / 29;
+const TURN_SIN = 21 / 29;
 
 /** Where cracks may begin, weakest first; strengths about 1, axes are the normal chance would choose [rad]. */
 export interface Flaws {
@@ -24,9 +28,11 @@ export interface Flaws {
 }
 
 /**
- * Flaws of a film: a low-discrepancy sequence with jitter, laid over the square of the panel's larger side.
+ * Flaws of a film: a jittered lattice round the panel's middle whose cell follows the mean spacing, so that a little
+ * more paint stretches the pattern a little instead of dealing it anew.
  * @param density - flaws per square of the mean spacing
  * @param margin - strip along the edges left without [mm]
+ * @param octaves - path noise, in units of the mean spacing from the panel's middle
  */
 export function findFlaws(
   input: FieldInput,
@@ -37,24 +43,31 @@ export function findFlaws(
   pathScatter: number,
 ): Flaws {
   const { widthMm, heightMm, seed } = input;
-  const side = Math.max(widthMm, heightMm);
-  const wanted = (density * side * side) / (spacingMm * spacingMm);
-  const jitter = (0.9 * side) / Math.sqrt(wanted);
+  const cell = spacingMm / Math.sqrt(density);
+  const reach = Math.ceil((0.5 * (TURN_COS + TURN_SIN) * Math.max(widthMm, heightMm)) / cell) + 1;
   const noise = { value: 0, dx: 0, dy: 0 };
-  const found: { x: number; y: number; strength: number; axis: number; index: number }[] = [];
-  for (let i = 1; i <= wanted; i++) {
-    const fx = 0.5 + i * R2_X;
-    const fy = 0.5 + i * R2_Y;
-    const x = (fx - Math.floor(fx)) * side + (uniform(i, seed, 1) - 0.5) * jitter;
-    const y = (fy - Math.floor(fy)) * side + (uniform(i, seed, 2) - 0.5) * jitter;
-    if (x < margin || y < margin || x > widthMm - margin || y > heightMm - margin) continue;
-    const weibull = exactExp(exactLn(-exactLn(uniform(i, seed, 3))) / WEIBULL);
-    noiseAt(octaves, x, y, noise);
-    const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * FLAW_SCATTER * input.scatter) / WEIBULL_SCATTER;
-    const strength = Math.max(0.2, scatter * (1 + PATH_SHARE * pathScatter * noise.value));
-    found.push({ x, y, strength, axis: uniform(i, seed, 4) * Math.PI, index: i });
+  const found: { x: number; y: number; strength: number; axis: number }[] = [];
+  for (let row = -reach; row <= reach; row++) {
+    for (let column = -reach; column <= reach; column++) {
+      const id = hash3(column, row, seed);
+      const u = (column + JITTER * (uniform(id, seed, 1) - 0.5)) * cell;
+      const v = (row + JITTER * (uniform(id, seed, 2) - 0.5)) * cell;
+      const dx = TURN_COS * u - TURN_SIN * v;
+      const dy = TURN_SIN * u + TURN_COS * v;
+      const x = 0.5 * widthMm + dx;
+      const y = 0.5 * heightMm + dy;
+      if (x < margin || y < margin || x > widthMm - margin || y > heightMm - margin) continue;
+      const weibull = exactExp(exactLn(-exactLn(uniform(id, seed, 3))) / WEIBULL);
+      noiseAt(octaves, dx / spacingMm, dy / spacingMm, noise);
+      const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * FLAW_SCATTER * input.scatter) / WEIBULL_SCATTER;
+      const strength = Math.max(0.2, scatter * (1 + PATH_SHARE * pathScatter * noise.value));
+      const inside = Math.min(x, y, widthMm - x, heightMm - y) / (RIM_BAND * spacingMm);
+      const rim = inside < 1 ? RIM_EXTRA * input.scatter * (1 - inside) : 0;
+      found.push({ x, y, strength: strength + rim, axis: uniform(id, seed, 4) * Math.PI });
+    }
   }
-  found.sort((a, b) => a.strength - b.strength || a.index - b.index);
+  // Equal strengths keep the lattice's order: the sort is stable.
+  found.sort((a, b) => a.strength - b.strength);
   return {
     x: Float64Array.from(found, (f) => f.x),
     y: Float64Array.from(found, (f) => f.y),

@@ -1,10 +1,10 @@
-import { exactCos, exactExp, exactLn, exactSin, nearestPowerOfTwo } from '../../numeric/exact';
+import { exactCos, exactExp, exactLn, exactSin } from '../../numeric/exact';
 import { fingerprint } from '../../numeric/hash';
 import { noiseAt, type Octave } from '../../numeric/noise';
 import { NUCLEATION } from '../constants';
 import { findFlaws, type Flaws } from './flaws';
 import { smoothWidths, taperFreeTip } from './finish';
-import { onLadder, pathOctaves } from './ladder';
+import { pathOctaves } from './octaves';
 import { NONE, SEGMENT_STRIDE, Segments } from './segments';
 import { birthPull, edgePull, frictionFactor, stressShare } from './shearLag';
 import { strokeMap, type StrokeMap, strokesAt, THICKEST } from './strokes';
@@ -72,8 +72,6 @@ export class Growth {
   private readonly segments: Segments;
   private readonly map: StrokeMap;
   private readonly quality: Quality;
-  /** Pull length on a ladder: steers, seeds noise and flaws, so that a small change moves no lattice. */
-  private readonly ladderMm: number;
   private readonly stepMm: number;
   private readonly spacingMm: number;
   private readonly exclude: number;
@@ -110,18 +108,17 @@ export class Growth {
   constructor(input: FieldInput) {
     this.input = input;
     this.quality = QUALITY[input.quality];
-    this.ladderMm = onLadder(input.pullLengthMm);
     // About the mean spacing: a friction-held film is spaced by its slip, an elastic one by its pull length.
     const slipSpacing = 1.4 * input.strengthRatio * input.slipNumber;
-    this.spacingMm = this.ladderMm * Math.max(1.7, slipSpacing);
-    this.stepMm = nearestPowerOfTwo(0.1 * this.spacingMm) * this.quality.stepFactor;
-    const cell = Math.max(nearestPowerOfTwo(0.2 * this.spacingMm), 2 * this.stepMm);
+    this.spacingMm = input.pullLengthMm * Math.max(1.7, slipSpacing);
+    this.stepMm = 0.12 * this.spacingMm * this.quality.stepFactor;
+    const cell = 2.05 * this.stepMm;
     this.segments = new Segments(input, cell);
-    this.exclude = Math.max(2.2 * this.ladderMm, 4 * this.stepMm);
+    this.exclude = Math.max(2.2 * input.pullLengthMm, 4 * this.stepMm);
     this.pathScatter = PATH_SCATTER * input.scatter;
     this.flawAxis = FLAW_AXIS * input.scatter;
     this.map = strokeMap(input, this.spacingMm);
-    this.octaves = pathOctaves(0.45 * this.spacingMm, input.seed);
+    this.octaves = pathOctaves(0.45, input.seed);
 
     const k = this.quality.directions;
     this.cos = new Float64Array(k);
@@ -179,6 +176,8 @@ export class Growth {
     this.runArrested();
     this.nucleate();
     this.level++;
+    // Nothing is left on its way at the end.
+    while (this.level === this.levels && this.tips.some((tip) => tip.state === 'running')) this.runArrested();
     while (
       this.checkpoint <= OPENING_CHECKPOINTS &&
       this.load >= this.checkpoint / OPENING_CHECKPOINTS - 1e-12
@@ -402,8 +401,16 @@ export class Growth {
     // Direction: turn towards the plane across the greatest pull, with inertia where the stress has no direction.
     this.lookFromTip(tip, lx, ly);
     const m = Math.sqrt(this.tensorA * this.tensorA + this.tensorB * this.tensorB);
-    noiseAt(this.octaves, lx, ly, this.noise);
-    let turn = -1.2 * this.pathScatter * MEANDER * (this.noise.dx * -tip.hy + this.noise.dy * tip.hx) * ds;
+    const { spacingMm } = this;
+    noiseAt(
+      this.octaves,
+      (lx - 0.5 * input.widthMm) / spacingMm,
+      (ly - 0.5 * input.heightMm) / spacingMm,
+      this.noise,
+    );
+    let turn =
+      (-1.2 * this.pathScatter * MEANDER * ((this.noise.dx * -tip.hy + this.noise.dy * tip.hx) * ds)) /
+      spacingMm;
     if (m > 1e-9 && this.tensorMean > 1e-9) {
       const c2 = this.tensorA / m;
       const nx = Math.sqrt(Math.max(0, 0.5 * (1 + c2)));
@@ -419,7 +426,7 @@ export class Growth {
       const cross = tip.hx * ty - tip.hy * tx;
       turn +=
         (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / this.tensorMean) * ds) /
-        (0.45 * this.ladderMm);
+        (0.45 * input.pullLengthMm);
     }
     const most = ds / (0.22 * this.spacingMm);
     turn = turn > most ? most : turn < -most ? -most : turn;

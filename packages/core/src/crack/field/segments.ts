@@ -24,6 +24,7 @@ export class Segments {
   previous = new Int32Array(1024);
 
   private readonly cellMm: number;
+  private readonly invCell: number;
   private readonly columns: number;
   private readonly rows: number;
   private readonly filled: Uint8Array;
@@ -42,8 +43,9 @@ export class Segments {
     this.cellMm = cellMm;
     this.w = input.widthMm;
     this.h = input.heightMm;
-    this.columns = Math.floor(this.w / cellMm) + 1;
-    this.rows = Math.floor(this.h / cellMm) + 1;
+    this.invCell = 1 / cellMm;
+    this.columns = Math.floor(this.w / cellMm) + 4;
+    this.rows = Math.floor(this.h / cellMm) + 4;
     this.filled = new Uint8Array(this.columns * this.rows);
     this.slots = new Int32Array(this.columns * this.rows * SLOTS);
     this.openLeft = input.edges.left === 'free';
@@ -92,90 +94,74 @@ export class Segments {
     exclude: number,
   ): number {
     this.rays++;
-    const { data, filled, slots, cellMm: g, columns, rows } = this;
+    const { data, filled, slots, columns } = this;
+    const invG = this.invCell;
+    const invX = dx > 1e-9 || dx < -1e-9 ? 1 / dx : 1e12;
+    const invY = dy > 1e-9 || dy < -1e-9 ? 1 / dy : 1e12;
+    const stepX = invX > 0 ? 1 : -1;
+    const stepY = invY > 0 ? columns : -columns;
     let limit = reach;
     let best = NONE;
-    if (dx > 1e-9) {
-      const t = (this.w - x) / dx;
-      if (t < limit) {
-        limit = t;
-        best = this.openRight ? t : NONE;
-      }
-    } else if (dx < -1e-9) {
-      const t = -x / dx;
-      if (t < limit) {
-        limit = t;
-        best = this.openLeft ? t : NONE;
-      }
+    const toX = ((invX > 0 ? this.w : 0) - x) * invX;
+    if (toX < limit) {
+      limit = toX;
+      best = (invX > 0 ? this.openRight : this.openLeft) ? toX : NONE;
     }
-    if (dy > 1e-9) {
-      const t = (this.h - y) / dy;
-      if (t < limit) {
-        limit = t;
-        best = this.openBottom ? t : NONE;
-      }
-    } else if (dy < -1e-9) {
-      const t = -y / dy;
-      if (t < limit) {
-        limit = t;
-        best = this.openTop ? t : NONE;
-      }
+    const toY = ((invY > 0 ? this.h : 0) - y) * invY;
+    if (toY < limit) {
+      limit = toY;
+      best = (invY > 0 ? this.openBottom : this.openTop) ? toY : NONE;
     }
     let hit = -1;
-    let column = Math.floor(x / g);
-    let row = Math.floor(y / g);
-    const stepX = dx > 0 ? 1 : -1;
-    const stepY = dy > 0 ? 1 : -1;
-    const invX = dx > 1e-12 || dx < -1e-12 ? 1 / dx : 1e12;
-    const invY = dy > 1e-12 || dy < -1e-12 ? 1 / dy : 1e12;
-    let nextX = ((dx > 0 ? (column + 1) * g : column * g) - x) * invX;
-    let nextY = ((dy > 0 ? (row + 1) * g : row * g) - y) * invY;
-    if (nextX < 0) nextX = NONE;
-    if (nextY < 0) nextY = NONE;
-    const deltaX = g * (invX < 0 ? -invX : invX);
-    const deltaY = g * (invY < 0 ? -invY : invY);
+    // Within the panel and its border of empty cells, since no ray goes on beyond an edge.
+    const u = x * invG + 1;
+    const v = y * invG + 1;
+    const column = u | 0;
+    const row = v | 0;
+    const deltaX = this.cellMm * (invX < 0 ? -invX : invX);
+    const deltaY = this.cellMm * (invY < 0 ? -invY : invY);
+    let nextX = (invX > 0 ? column + 1 - u : u - column) * deltaX;
+    let nextY = (invY > 0 ? row + 1 - v : v - row) * deltaY;
+    let cell = row * columns + column;
     for (;;) {
-      if (column >= 0 && row >= 0 && column < columns && row < rows) {
-        const cell = row * columns + column;
-        const n = filled[cell]!;
-        if (n > 0) {
-          const many = n > SLOTS ? this.overflow.get(cell)! : null;
-          for (let k = 0; k < n; k++) {
-            const i = k < SLOTS ? slots[cell * SLOTS + k]! : many![k - SLOTS]!;
-            const at = i * STRIDE;
-            const ex = data[at + 2]!;
-            const ey = data[at + 3]!;
-            // Signs first, division only for what is hit: most segments of a cell are not.
-            let den = dx * ey - dy * ex;
-            const rx = data[at]! - x;
-            const ry = data[at + 1]! - y;
-            let ahead = rx * ey - ry * ex;
-            let along = rx * dy - ry * dx;
-            if (den < 0) {
-              den = -den;
-              ahead = -ahead;
-              along = -along;
-            }
-            if (den < 1e-14 || ahead < 0 || ahead >= limit * den) continue;
-            if (along < -JOINT * den || along > JOINT_END * den) continue;
-            if (data[at + 4] === crack) {
-              const apart = data[at + 5]! - arc;
-              if (apart < exclude && apart > -exclude) continue;
-            }
-            const t = ahead / den;
-            limit = t;
-            best = t;
-            hit = i;
+      const n = filled[cell]!;
+      if (n > 0) {
+        const many = n > SLOTS ? this.overflow.get(cell)! : null;
+        for (let k = 0; k < n; k++) {
+          const i = k < SLOTS ? slots[cell * SLOTS + k]! : many![k - SLOTS]!;
+          const at = i * STRIDE;
+          const ex = data[at + 2]!;
+          const ey = data[at + 3]!;
+          // Signs first, division only for what is hit: most segments of a cell are not.
+          let den = dx * ey - dy * ex;
+          const rx = data[at]! - x;
+          const ry = data[at + 1]! - y;
+          let ahead = rx * ey - ry * ex;
+          let along = rx * dy - ry * dx;
+          if (den < 0) {
+            den = -den;
+            ahead = -ahead;
+            along = -along;
           }
+          if (den < 1e-14 || ahead < 0 || ahead >= limit * den) continue;
+          if (along < -JOINT * den || along > JOINT_END * den) continue;
+          if (data[at + 4] === crack) {
+            const apart = data[at + 5]! - arc;
+            if (apart < exclude && apart > -exclude) continue;
+          }
+          const t = ahead / den;
+          limit = t;
+          best = t;
+          hit = i;
         }
       }
       if (nextX < nextY) {
         if (nextX >= limit) break;
-        column += stepX;
+        cell += stepX;
         nextX += deltaX;
       } else {
         if (nextY >= limit) break;
-        row += stepY;
+        cell += stepY;
         nextY += deltaY;
       }
     }
@@ -184,12 +170,12 @@ export class Segments {
   }
 
   private enter(i: number, x0: number, y0: number, x1: number, y1: number): void {
-    const g = this.cellMm;
-    const c0 = Math.floor((x0 < x1 ? x0 : x1) / g);
-    const c1 = Math.floor((x0 < x1 ? x1 : x0) / g);
-    const r0 = Math.floor((y0 < y1 ? y0 : y1) / g);
-    const r1 = Math.floor((y0 < y1 ? y1 : y0) / g);
-    // Segments are shorter than a cell, so their box holds at most four cells and all of them are entered.
+    const g = this.invCell;
+    const c0 = Math.floor((x0 < x1 ? x0 : x1) * g) + 1;
+    const c1 = Math.floor((x0 < x1 ? x1 : x0) * g) + 1;
+    const r0 = Math.floor((y0 < y1 ? y0 : y1) * g) + 1;
+    const r1 = Math.floor((y0 < y1 ? y1 : y0) * g) + 1;
+    // Segments are shorter than a cell, so that their box holds at most four, all of them entered.
     for (let row = r0; row <= r1; row++) {
       for (let column = c0; column <= c1; column++) {
         if (column < 0 || row < 0 || column >= this.columns || row >= this.rows) continue;

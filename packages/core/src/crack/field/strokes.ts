@@ -1,5 +1,6 @@
 import { exactCos, exactSin } from '../../numeric/exact';
 import { noiseAt, type Octave } from '../../numeric/noise';
+import { pathOctaves } from './octaves';
 import { type FieldInput } from './types';
 
 /** Slow map of the brush's marks over the panel: three values per node [A cos 2φ, A sin 2φ, thickness ratio]. */
@@ -26,20 +27,21 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
   const columns = Math.ceil(input.widthMm / pitchMm) + 2;
   const rows = Math.ceil(input.heightMm / pitchMm) + 2;
   const values = new Float32Array(columns * rows * STROKE_CHANNELS);
-  const long = Math.max(HAND_MM, 3 * spacingMm);
-  const waver: Octave[] = [
-    { wavelength: long, weight: WAVER * input.scatter, seed: input.seed ^ 0x51 },
-    { wavelength: long / 3, weight: (WAVER / 2) * input.scatter, seed: input.seed ^ 0x52 },
+  // In units of the spacing from the panel's middle, like the flaws: a thicker coat stretches the whole pattern.
+  const hand = Math.max(HAND_MM / spacingMm, 3);
+  const octaves = (wanted: number, share: number, channel: number): Octave[] =>
+    pathOctaves(wanted, input.seed ^ channel).map((octave) => ({ ...octave, weight: octave.weight * share }));
+  const waver = [
+    ...octaves(hand, WAVER * input.scatter, 0x51000),
+    ...octaves(hand / 3, (WAVER / 2) * input.scatter, 0x52000),
   ];
-  const blotch: Octave[] = [{ wavelength: long, weight: 1, seed: input.seed ^ 0x53 }];
-  const uneven: Octave[] = [
-    { wavelength: long * 0.8, weight: UNEVEN * input.scatter, seed: input.seed ^ 0x54 },
-  ];
+  const blotch = octaves(hand, 1, 0x53000);
+  const uneven = octaves(hand * 0.8, UNEVEN * input.scatter, 0x54000);
   const sample = { value: 0, dx: 0, dy: 0 };
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
-      const x = column * pitchMm;
-      const y = row * pitchMm;
+      const x = (column * pitchMm - 0.5 * input.widthMm) / spacingMm;
+      const y = (row * pitchMm - 0.5 * input.heightMm) / spacingMm;
       // Strokes run along the panel's width, so that their normal points along its height.
       let normal = Math.PI / 2;
       let contrast = input.strokeContrast;
