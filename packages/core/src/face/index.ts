@@ -1,4 +1,5 @@
 export { type DrawnPanel, drawPanel, type PanelView } from './draw';
+export { findIslands, type Islands } from './islands';
 export { measurePanel, type PanelShares } from './measure';
 export { rasterise, type RasterWindow } from './raster';
 export { type CrackedLayer, type PanelField, runScene, type SceneWindow } from './run';

@@ -3,6 +3,7 @@ import { hash3 } from '../numeric/hash';
 import { type Scene, type SceneEvent } from '../scene';
 import { craters, layPattern, reachOf, rimDistance } from './patterns';
 import { rasterise } from './raster';
+import { findIslands } from './islands';
 import { type Grid, levelOf, scores, soft, type Strand } from './scores';
 import { tornEdge } from './texture';
 
@@ -119,7 +120,7 @@ export function runScene(
   const hides = layers.map((layer) => layer.opacity > 0.02 && layer.finish !== 'wax');
   const grown = new Map(cracked.map(({ layer, field }) => [layer, field]));
   const opened = new Map<number, Float32Array>();
-  const islands = new Map<number, Islands>();
+  const flakesByNetwork = new Map<number, Flakes>();
   let tornOnce: Float32Array | null = null;
   const torn = (): Float32Array => (tornOnce ??= tornEdge(columns, rows, window.pitchMm, scene.seed));
 
@@ -258,15 +259,15 @@ export function runScene(
     }
   }
 
-  /** Islands of a network as it stands open now, or, where its cracks are too fine to be seen, as it grew. */
-  function flakesOf(network: number): Islands | null {
-    const before = islands.get(network);
+  /** Flakes of a network as it stands open now, or, where its cracks are too fine to be seen, as it grew. */
+  function flakesOf(network: number): Flakes | null {
+    const before = flakesByNetwork.get(network);
     if (before !== undefined) return before;
     const field = grown.get(network);
     if (field === undefined) return null;
     const open = opened.get(network) ?? openOf(field, window, null, torn());
-    const found = islandsOf(open, columns, rows, window);
-    islands.set(network, found);
+    const found = scoredFlakes(open, columns, rows, window);
+    flakesByNetwork.set(network, found);
     return found;
   }
 
@@ -350,52 +351,23 @@ function openOf(
   }).open;
 }
 
-/** Islands between cracks: which one every pixel belongs to, and each island's own score. */
-interface Islands {
+/** Which flake every pixel belongs to, and each flake's own score. */
+interface Flakes {
   readonly label: Int32Array;
   readonly score: Float32Array;
 }
 
 /** How far a crack's middle is from its islands, at the most [pixels]. */
 const NEAR = 12;
-/** Open more than this, a pixel divides islands. */
-const DIVIDES = 0.3;
-
-function islandsOf(open: Float32Array, columns: number, rows: number, grid: Grid): Islands {
+function scoredFlakes(open: Float32Array, columns: number, rows: number, grid: Grid): Flakes {
   const n = columns * rows;
-  const label = new Int32Array(n).fill(-1);
-  const stack = new Int32Array(n);
-  const score: number[] = [];
-  const perMm = grid.pitchMm;
-  for (let start = 0; start < n; start++) {
-    if (label[start]! >= 0 || open[start]! >= DIVIDES) continue;
-    const id = score.length;
-    let sumX = 0;
-    let sumY = 0;
-    let count = 0;
-    let size = 1;
-    stack[0] = start;
-    label[start] = id;
-    while (size > 0) {
-      const at = stack[--size]!;
-      const column = at % columns;
-      sumX += column;
-      sumY += (at - column) / columns;
-      count++;
-      for (let side = 0; side < 4; side++) {
-        const next = side === 0 ? at - 1 : side === 1 ? at + 1 : side === 2 ? at - columns : at + columns;
-        if (next < 0 || next >= n || (side === 0 && column === 0) || (side === 1 && column === columns - 1))
-          continue;
-        if (label[next]! >= 0 || open[next]! >= DIVIDES) continue;
-        label[next] = id;
-        stack[size++] = next;
-      }
-    }
-    // Keyed by where on the panel the island lies, not by its number: another crop counts otherwise.
-    const x = Math.round(grid.leftMm + (sumX / count) * perMm);
-    const y = Math.round(grid.topMm + (sumY / count) * perMm);
-    score.push(count * perMm * perMm > LARGEST_FLAKE ? NO_FLAKE : normalOf(hash3(x, y, 0x1f1)));
-  }
+  const { label, areaMm2, xMm, yMm } = findIslands(open, grid);
+  // Keyed by where on the panel the island lies, not by its number: another crop counts otherwise.
+  const score = Float32Array.from(areaMm2, (area, id) => {
+    const x = Math.round(grid.leftMm + xMm[id]!);
+    const y = Math.round(grid.topMm + yMm[id]!);
+    return area > LARGEST_FLAKE ? NO_FLAKE : normalOf(hash3(x, y, 0x1f1));
+  });
   // Crack pixels go with the nearest island, so that the floor between two lost flakes is lost too.
   const found = label.slice();
   for (let at = 0; at < n; at++) {
@@ -409,7 +381,7 @@ function islandsOf(open: Float32Array, columns: number, rows: number, grid: Grid
     }
     if (label[at]! < 0) label[at] = 0;
   }
-  return { label, score: Float32Array.from(score.length === 0 ? [0] : score) };
+  return { label, score: score.length === 0 ? new Float32Array(1) : score };
 }
 
 /** A standard normal value from a hash: the sum of twelve uniform parts, close enough for scores. */
