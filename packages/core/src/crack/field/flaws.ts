@@ -14,8 +14,8 @@ const WEIBULL_SCATTER = 0.148;
 /** Along the rim, this many spacings wide, flaws are harder by up to this much: those a moving rim lets in come last. */
 const RIM_BAND = 1;
 const RIM_EXTRA = 0.3;
-/** Each flaw strays over most of its cell of a square lattice, turned by the 20-21-29 triangle so that no row shows. */
-const JITTER = 0.9;
+/** Each flaw strays within its cell of a square lattice, turned by the 20-21-29 triangle so that no row shows. */
+const JITTER = 0.7;
 const TURN_COS = 20 / 29;
 const TURN_SIN = 21 / 29;
 
