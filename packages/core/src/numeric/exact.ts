@@ -83,11 +83,3 @@ export function quantise(x: number): number {
   }
   return (x < 0 ? -1 : 1) * Math.floor(m + 0.5) * scale;
 }
-
-/** Power of two nearest to x > 0, on a logarithmic scale. */
-export function nearestPowerOfTwo(x: number): number {
-  let p = 1;
-  while (p * 1.4142135623730951 < x) p *= 2;
-  while (p * 0.7071067811865476 > x) p *= 0.5;
-  return p;
-}
