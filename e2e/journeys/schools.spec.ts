@@ -47,6 +47,8 @@ test('hot air over lacquer is stopped, with what to do instead', async ({ page }
   const layers = new LayersPage(page);
   await plans.open();
   await plans.begin('Chippy milk paint');
+  // What comes off makes this look, so it is told first.
+  await expect(page.locator('[data-figure]').first()).toHaveAttribute('data-figure', 'chips');
   await add(page, 'Clear coat between', 'Solvent lacquer');
   await add(page, 'Hot air');
   const stop = layers.finding('heat-on-solvent');

@@ -175,7 +175,7 @@ export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: stri
   },
   opening: { name: 'Crack opening', unit: 'mm', meaning: 'How wide the cracks stand when the coat is dry.' },
   openArea: {
-    name: 'Shows through',
+    name: 'Shows in cracks',
     unit: '%',
     meaning: 'Share of the panel where the colour below shows in the cracks.',
   },

@@ -70,7 +70,9 @@ export class ReadoutView {
   protected readonly cracks = computed(() => this.forecast()?.crackedCoat != null);
 
   protected readonly lines = computed(() =>
-    (this.readout()?.figures ?? []).filter((figure) => this.tells(figure)).map((figure) => this.line(figure)),
+    foremostFirst(this.readout()?.figures ?? [])
+      .filter((figure) => this.tells(figure))
+      .map((figure) => this.line(figure)),
   );
   protected readonly findings = computed(() => {
     const plan = this.plan();
@@ -283,4 +285,12 @@ export class ReadoutView {
   protected want(changes: { spacingMm?: number | null; openingMm?: number | null }): void {
     this.store.dispatch(PlanEditor.lookChanged({ changes }));
   }
+}
+
+/** Where more comes off than shows in cracks, flakes make the look and are told first. */
+function foremostFirst(figures: readonly Figure[]): readonly Figure[] {
+  const share = (key: FigureKey): number => figures.find((figure) => figure.key === key)?.value ?? 0;
+  if (share('chips') <= share('openArea')) return figures;
+  const flakes = (figure: Figure): boolean => figure.key === 'chips' || figure.key === 'flake';
+  return [...figures.filter(flakes), ...figures.filter((figure) => !flakes(figure))];
 }
