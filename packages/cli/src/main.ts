@@ -9,8 +9,9 @@ export interface Output {
 
 const USAGE = `usage: zaffet predict <plan file>
          prints the plan's forecast as JSON
-       zaffet explain <plan file> <figure>
-         prints which knobs move one figure, or how much of one layer is seen
+       zaffet explain <plan file> <figure> [zone]
+         prints which knobs move one figure, or how much of one layer is seen,
+         on the whole panel or in one zone: field, edge, corner
 see docs/predict.md
 `;
 
@@ -19,14 +20,14 @@ export const BAD_INPUT = 2;
 
 /** Runs one command. @returns the exit code: 0 done, 2 bad call or bad file */
 export async function run(args: readonly string[], output: Output): Promise<number> {
-  const [command, file, figure, ...rest] = args;
+  const [command, file, figure, zone, ...rest] = args;
   const asked =
     file === undefined || rest.length > 0
       ? null
       : command === 'predict' && figure === undefined
         ? (): Promise<unknown> => predict(file)
         : command === 'explain' && figure !== undefined
-          ? (): Promise<unknown> => explainFigure(file, figure)
+          ? (): Promise<unknown> => explainFigure(file, figure, zone)
           : null;
   if (asked === null) {
     output.err(USAGE);

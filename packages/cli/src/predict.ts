@@ -11,7 +11,9 @@ import {
 } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
 import {
+  AREAS,
   type CoatForecast,
+  type ColourFigure,
   explain,
   FIGURE_KEYS,
   type FigureKey,
@@ -29,6 +31,9 @@ import {
   readout,
   type StateTimes,
   type Zone,
+  type ZoneReadout,
+  ZONES,
+  zoneShares,
 } from '@zaffet/core';
 import { readFile } from 'node:fs/promises';
 
@@ -42,6 +47,21 @@ export interface PredictedValue {
   readonly movers: readonly string[];
 }
 
+/** All that is seen, mixed by area; 8 in 10 boards come out within the distance. */
+export interface PredictedColour {
+  readonly mean: string;
+  readonly withinDeltaE00: number;
+  readonly movers: readonly string[];
+}
+
+export interface ZonePrediction {
+  /** Of the panel's area. */
+  readonly areaShare: number;
+  readonly figures: readonly PredictedValue[];
+  readonly layers: readonly PredictedValue[];
+  readonly colour: PredictedColour;
+}
+
 /** The forecast of a plan file as plain JSON: units in the names, instants in ISO 8601, null where nothing comes. */
 export interface Prediction {
   readonly plan: string;
@@ -49,6 +69,8 @@ export interface Prediction {
   readonly readyAt: string | null;
   readonly crackedCoat: string | null;
   readonly figures: readonly PredictedValue[];
+  /** The same of each zone of the panel. */
+  readonly zones: Readonly<Record<Zone, ZonePrediction>>;
   readonly steps: readonly {
     id: string;
     kind: string;
@@ -69,7 +91,7 @@ export interface Prediction {
     openingMm: number | null;
   }[];
   /** How much of each layer is seen, `panel` first; the shares add up to 1. */
-  readonly layers: readonly (PredictedValue & { zones: Record<Zone, number>; colour: string | null })[];
+  readonly layers: readonly (PredictedValue & { colour: string | null })[];
   readonly chips: readonly {
     belowStep: string;
     share: number;
@@ -78,7 +100,7 @@ export interface Prediction {
     sizeClass: number;
   }[];
   readonly removals: readonly { step: string; share: number; depthUm: number; effort: number | null }[];
-  readonly meanColour: string;
+  readonly colour: PredictedColour;
   readonly quantities: readonly {
     step: string;
     medium: string;
@@ -147,13 +169,21 @@ export type Explanation = PredictedValue & { readonly name: string; readonly mea
 /**
  * Explains one figure of a plan, or how much of one layer is seen.
  * @param figure - a figure's key, a step's id, or `panel`
+ * @param area - `panel` for all of it, or a zone
  * @throws ZaffetError as `predict`, and when there is no such figure
  */
-export async function explainFigure(path: string, figure: string): Promise<Explanation> {
+export async function explainFigure(path: string, figure: string, area = 'panel'): Promise<Explanation> {
+  const asked = AREAS.find((known) => known === area);
+  if (asked === undefined) {
+    throw new ZaffetError({
+      ...fault('plan.invalid'),
+      message: `There is no zone ${area}. Ask for one of ${AREAS.join(', ')}.`,
+    });
+  }
   const plan = await readPlan(path);
   const model = toModel(plan);
   const known = (FIGURE_KEYS as readonly string[]).includes(figure);
-  const predicted = explain(model, figure);
+  const predicted = explain(model, figure, asked);
   if (predicted === null) {
     const layers = forecast(model).layers.map((layer) => layer.id);
     throw new ZaffetError({
@@ -185,6 +215,23 @@ function valueOf(name: string, key: FigureKey | 'layer', predicted: Predicted, p
   };
 }
 
+function colourOf({ colour, within, movers }: ColourFigure, plan: Plan): PredictedColour {
+  return {
+    mean: colour,
+    withinDeltaE00: tenth(within),
+    movers: movers.map((mover) => moverText('colour', mover, (id) => layerWord(plan.steps, id, plan.media))),
+  };
+}
+
+function zoneOf(told: ZoneReadout, areaShare: number, plan: Plan): ZonePrediction {
+  return {
+    areaShare,
+    figures: told.figures.map((figure) => valueOf(figure.key, figure.key, figure, plan)),
+    layers: told.layers.map((layer) => valueOf(layer.layerId, 'layer', layer, plan)),
+    colour: colourOf(told.colour, plan),
+  };
+}
+
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 function describe(plan: Plan, model: PanelPlan, result: Forecast, figures: Readout): Prediction {
@@ -197,7 +244,13 @@ function describe(plan: Plan, model: PanelPlan, result: Forecast, figures: Reado
     startsAt: plan.startsAt,
     readyAt: instant(result.readyAt),
     crackedCoat: result.crackedCoat === null ? null : (result.coats[result.crackedCoat]?.coat.id ?? null),
-    figures: figures.figures.map((figure) => valueOf(figure.key, figure.key, figure, plan)),
+    figures: figures.panel.figures.map((figure) => valueOf(figure.key, figure.key, figure, plan)),
+    zones: Object.fromEntries(
+      ZONES.map((zone) => [
+        zone,
+        zoneOf(figures[zone], zoneShares(model.panel.width, model.panel.height)[zone], plan),
+      ]),
+    ) as Record<Zone, ZonePrediction>,
     steps: result.times.map(({ step, from, until }) => ({
       id: step.id,
       kind: step.kind,
@@ -210,10 +263,9 @@ function describe(plan: Plan, model: PanelPlan, result: Forecast, figures: Reado
       ...valueOf(
         layer.id,
         'layer',
-        figures.layers.find((l) => l.layerId === layer.id)!,
+        figures.panel.layers.find((l) => l.layerId === layer.id)!,
         plan,
       ),
-      zones: layer.zones,
       colour: result.appearance.layers.find((look) => look.id === layer.id)?.seen ?? null,
     })),
     chips: result.chips.map((chip) => ({
@@ -229,7 +281,7 @@ function describe(plan: Plan, model: PanelPlan, result: Forecast, figures: Reado
       depthUm: tenth(metresToUm(removal.depth)),
       effort: removal.effort,
     })),
-    meanColour: result.appearance.mean,
+    colour: colourOf(figures.panel.colour, plan),
     quantities: quantities(model, plan.prices).map((quantity) => ({
       step: quantity.stepId,
       medium: quantity.medium,

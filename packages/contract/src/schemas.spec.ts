@@ -43,7 +43,7 @@ describe('reading a plan', () => {
         .toEqual([]);
       expect(
         result.crackedCoat !== null ||
-          result.chippedShare + result.wornShare > 0.05 ||
+          result.whole.chippedShare + result.whole.wornShare > 0.05 ||
           result.layers.length > 4,
       )
         .withContext(file)

@@ -19,7 +19,7 @@ import { type SaveRequest } from './api';
 import { fault, type FieldFault, ZaffetError } from './errors';
 import { LIMITS } from './plan/limits';
 import { migratePlan } from './plan/migrate';
-import { type Plan, PLAN_FORMAT, PLAN_VERSION } from './plan/types';
+import { type Plan, PLAN_FORMAT, PLAN_VERSION, type StepMap } from './plan/types';
 
 type NumberField = Exclude<keyof typeof LIMITS, 'textLength'>;
 
@@ -51,7 +51,27 @@ const colour = (): Joi.StringSchema =>
     .pattern(/^#[0-9a-f]{6}$/)
     .required();
 
+/** A step's map; its cells are checked in one go, there may be thousands. */
+const map = (limit: 'mapPercent' | 'filmMapPercent'): Joi.ObjectSchema =>
+  Joi.object({
+    columns: whole('columns'),
+    rows: whole('rows'),
+    percent: Joi.any().required(),
+  })
+    .allow(null)
+    .required()
+    .custom((value: StepMap | null, helpers) => {
+      if (value === null) return value;
+      const { min, max } = LIMITS[limit];
+      const cells: unknown = value.percent;
+      if (!Array.isArray(cells) || cells.length !== value.columns * value.rows)
+        return helpers.error('map.cells', { cells: value.columns * value.rows });
+      const bad = cells.findIndex((cell) => !Number.isInteger(cell) || cell < min || cell > max);
+      return bad < 0 ? value : helpers.error('map.value', { bad, cell: cells[bad] as unknown, min, max });
+    });
+
 const film = {
+  map: map('filmMapPercent'),
   id: id(),
   start,
   // Checked against the plan's own media as well, by `knownMedia`.
@@ -89,6 +109,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     thicknessUm: number('thicknessUm'),
     share: number('share'),
     where: oneOf(PLACES),
+    map: map('mapPercent'),
   }),
   heat: Joi.object({
     id: id(),
@@ -110,6 +131,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     pressure: number('pressure'),
     where: oneOf(PLACES),
     smear: number('smear'),
+    map: map('mapPercent'),
   }),
   wipe: Joi.object({ id: id(), start, kind: oneOf(['wipe']), degrease: flag() }),
   wait: Joi.object({ id: id(), start, kind: oneOf(['wait']), durationMin: number('durationMin') }),
@@ -295,6 +317,16 @@ function explain(detail: Joi.ValidationErrorItem): FieldFault {
       const keys = (context?.['keys'] as string[]).join(', ');
       return { path: at, message: `${at} is ${shown(context?.['key'])}; it must be one of ${keys}.` };
     }
+    case 'map.cells':
+      return {
+        path,
+        message: `${path}.percent must be a list of ${String(context?.['cells'])} whole numbers, one for each cell.`,
+      };
+    case 'map.value':
+      return {
+        path: `${path}.percent.${String(context?.['bad'])}`,
+        message: `${path}.percent.${String(context?.['bad'])} is ${shown(context?.['cell'])}; it must be a whole number from ${String(context?.['min'])} to ${String(context?.['max'])}.`,
+      };
     case 'later.rising':
       return { path, message: `${path} must be in order of time, each later than the one before.` };
     default:

@@ -68,6 +68,7 @@ export function newCoat(
     passes: 2,
     strokes: 'one-way',
     cover: FULL,
+    map: null,
     bonding: 0,
     lumps: false,
     mixedHours: null,
@@ -89,6 +90,7 @@ export function newSeal(id: string, key: MediumKey, start: StartRuleFile): SealS
     passes: 1,
     strokes: 'one-way',
     cover: key === 'darkWax' ? { style: 'blotchy', share: 0.12 } : FULL,
+    map: null,
     coats: wax ? 1 : 2,
     buffAfterMin: wax ? 25 : null,
     start,
@@ -106,6 +108,7 @@ export function newResist(id: string, agent: ResistAgent, start: StartRuleFile):
     thicknessUm: medium(agent).wetFilmUm,
     share: 0.2,
     where: agent === 'candle' ? 'edges' : 'all',
+    map: null,
     start,
   };
 }
@@ -131,6 +134,7 @@ export function newDistress(id: string, tool: DistressTool, start: StartRuleFile
     pressure: 1,
     where: 'all',
     smear: 0,
+    map: null,
     start,
   };
 }

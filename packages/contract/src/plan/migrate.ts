@@ -30,8 +30,20 @@ function from1(file: Fields): Fields {
   };
 }
 
+/** Version 2 knew no maps: every step did the same all over the panel. */
+function from2(file: Fields): Fields {
+  const mapped = ['coat', 'seal', 'resist', 'distress'];
+  return {
+    ...file,
+    version: 3,
+    steps: each(file['steps'], (step) =>
+      mapped.includes(String(step['kind'])) ? { ...step, map: null } : step,
+    ),
+  };
+}
+
 /** Steps from each version to the next, by the version they read. */
-const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = { 1: from1 };
+const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = { 1: from1, 2: from2 };
 
 /**
  * Brings a file of an older version to the present one; its content is checked afterwards by the schema.

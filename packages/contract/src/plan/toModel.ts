@@ -3,13 +3,14 @@ import {
   celsiusToKelvin,
   minutesToSeconds,
   mmToMetres,
+  type PanelMap,
   type PanelPlan,
   SECONDS_PER_HOUR,
   type StartRule,
   type Step,
   umToMetres,
 } from '@zaffet/core';
-import { type FilmPlanStep, type Plan, type PlanStep } from './types';
+import { type FilmPlanStep, type Plan, type PlanStep, type StepMap } from './types';
 
 const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
 
@@ -24,10 +25,24 @@ function startOf({ start }: PlanStep, startsAt: string): StartRule {
   }
 }
 
+/** Maps as the core has them, so that one that stays the same is turned once. */
+const models = new WeakMap<StepMap, PanelMap>();
+
+function mapOf(map: StepMap | null): { map?: PanelMap } {
+  if (map === null) return {};
+  let model = models.get(map);
+  if (model === undefined) {
+    model = { columns: map.columns, rows: map.rows, values: map.percent.map((value) => value / 100) };
+    models.set(map, model);
+  }
+  return { map: model };
+}
+
 const filmOf = (
   step: FilmPlanStep,
 ): Pick<FilmPlanStep, 'medium' | 'dilution' | 'passes' | 'strokes' | 'cover' | 'colour'> & {
   thickness: number;
+  map?: PanelMap;
 } => ({
   medium: step.medium,
   thickness: umToMetres(step.thicknessUm),
@@ -36,6 +51,7 @@ const filmOf = (
   strokes: step.strokes,
   cover: step.cover,
   colour: step.colour,
+  ...mapOf(step.map),
 });
 
 function stepOf(step: PlanStep, startsAt: string): Step {
@@ -67,6 +83,7 @@ function stepOf(step: PlanStep, startsAt: string): Step {
         thickness: umToMetres(step.thicknessUm),
         share: step.share,
         where: step.where,
+        ...mapOf(step.map),
       };
     case 'heat':
       return { ...base, kind: 'heat', tool: step.tool, duration: step.durationS };
@@ -82,6 +99,7 @@ function stepOf(step: PlanStep, startsAt: string): Step {
         pressure: step.pressure,
         where: step.where,
         smear: step.smear,
+        ...mapOf(step.map),
       };
     case 'wipe':
       return { ...base, kind: 'wipe', degrease: step.degrease };

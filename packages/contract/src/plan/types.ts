@@ -14,7 +14,7 @@ import {
 } from '@zaffet/core';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 2;
+export const PLAN_VERSION = 3;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -27,8 +27,22 @@ interface StepFields {
   readonly start: StartRuleFile;
 }
 
+/** Where on the panel a step does more and where less: a raster from the upper left, row by row, in per cent. */
+export interface StepMap {
+  readonly columns: number;
+  readonly rows: number;
+  /** Whole per cent of what the step says. */
+  readonly percent: readonly number[];
+}
+
+/** Steps that may do more here and less there. */
+interface Mapped {
+  /** null where it is alike all over. */
+  readonly map: StepMap | null;
+}
+
 /** What paint and seals have in common. */
-interface FilmFields extends StepFields {
+interface FilmFields extends StepFields, Mapped {
   /** Key of a generic medium or of one of the plan's own. */
   readonly medium: string;
   /** What the painter calls the colour; empty for clear media. */
@@ -62,7 +76,7 @@ export interface SealStep extends FilmFields {
   readonly buffAfterMin: number | null;
 }
 
-export interface ResistStep extends StepFields {
+export interface ResistStep extends StepFields, Mapped {
   readonly kind: 'resist';
   readonly agent: ResistAgent;
   /** How thick it lies; for salt the grain. */
@@ -82,7 +96,7 @@ export interface RewetStep extends StepFields {
   readonly amountUm: number;
 }
 
-export interface DistressStep extends StepFields {
+export interface DistressStep extends StepFields, Mapped {
   readonly kind: 'distress';
   readonly tool: DistressTool;
   readonly grit: Grit;
@@ -105,6 +119,9 @@ export interface WaitStep extends StepFields {
 
 export type PlanStep =
   CoatStep | SealStep | ResistStep | HeatStep | RewetStep | DistressStep | WipeStep | WaitStep;
+/** Steps that may have a map. */
+export type MappedStep = CoatStep | SealStep | ResistStep | DistressStep;
+export const isMapped = (step: PlanStep): step is MappedStep => 'map' in step;
 export type FilmPlanStep = CoatStep | SealStep;
 
 export const isFilmStep = (step: PlanStep): step is FilmPlanStep =>

@@ -1,4 +1,5 @@
 import {
+  type Area,
   type CoverStyle,
   type DistressTool,
   type FigureKey,
@@ -167,6 +168,21 @@ export const START_STATE_NAMES: Readonly<Record<StartState, string>> = {
 };
 
 /** What a figure is called, its unit, and a plain sentence on what it means. */
+/** Parts of the panel that figures are told of. */
+export const AREA_NAMES: Readonly<Record<Area, string>> = {
+  panel: 'Whole panel',
+  field: 'Field',
+  edge: 'Edges',
+  corner: 'Corners',
+};
+
+/** All colours of the panel as one. */
+export const MEAN_COLOUR_WORDS = {
+  name: 'From across the room',
+  meaning:
+    'All that is seen, mixed by area as the eye does from afar; 8 in 10 boards come out within the distance.',
+};
+
 export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: string; meaning: string }>> = {
   spacing: {
     name: 'Crack spacing',

@@ -68,15 +68,16 @@ function knobText(knob: Knob, layerName: (stepId: string) => string, units: Unit
   }
 }
 
-/** What moves a figure, as a clause: "+20 µm glue: +0.4 mm". */
+/** What moves a figure, as a clause: "+20 µm glue: +0.4 mm"; a colour by how far. */
 export function moverText(
-  key: FigureKey | 'layer',
+  key: FigureKey | 'layer' | 'colour',
   mover: Mover,
   layerName: (stepId: string) => string,
   units: UnitSystem = 'metric',
 ): string {
   const knob = knobText(mover.knob, layerName, units);
   if (mover.change === null) return `${knob}: nothing of the kind`;
+  if (key === 'colour') return `${knob}: ${figures(mover.change)} ΔE away`;
   const { number, unit } = figureText(key, Math.abs(mover.change), units);
   const suffix = SHARES.includes(key) ? ' points' : unit === '' ? '' : ` ${unit}`;
   return `${knob}: ${signed(mover.change, number)}${suffix}`;

@@ -33,7 +33,7 @@ const CYCLE_LOSS = 0.4;
 /** Lumps of powder leave the coat hollow below. */
 const LUMPY = 0.72;
 /** Scatter of drive over bond from place to place, of the logarithm. */
-const BOND_SCATTER = 0.8;
+export const BOND_SCATTER = 0.8;
 /** No flake is counted smaller than this [µm]: below it the film goes as dust. */
 export const MIN_FLAKE_UM = 1000;
 

@@ -11,8 +11,6 @@ export interface ColouredLayer {
   readonly opacity: number;
   /** Yellowing of the clear films over it; null where none lies over it. */
   readonly sealed: number | null;
-  /** Share of the area on which it is seen. */
-  readonly seen: number;
 }
 
 /** How one layer looks; colours as `#rrggbb`. */
@@ -29,8 +27,6 @@ export interface LayerLook {
 
 export interface Appearance {
   readonly layers: readonly LayerLook[];
-  /** All that is seen, mixed by area as the eye does from across the room. */
-  readonly mean: string;
   /** ΔE00 between the topmost colour and the one below it; null with fewer than two. */
   readonly contrast: number | null;
 }
@@ -38,7 +34,6 @@ export interface Appearance {
 /** Colours of all layers, dry, wetted, under a clear coat, and as they will be seen. */
 export function appearance(layers: readonly ColouredLayer[]): Appearance {
   const looks: LayerLook[] = [];
-  const mean = [0, 0, 0];
   let ground: Colour = [0.5, 0.5, 0.5];
   let below: string | null = null;
   let contrast: number | null = null;
@@ -47,7 +42,6 @@ export function appearance(layers: readonly ColouredLayer[]): Appearance {
     const dry = layered(fromHex(layer.colour), ground, layer.opacity);
     const sealed = sealedColour(dry, layer.sealed ?? 0);
     const seen = layer.sealed === null ? dry : sealed;
-    for (const c of [0, 1, 2] as const) mean[c] = mean[c]! + layer.seen * seen[c];
     const hex = toHex(seen);
     const difference = below === null ? null : deltaE2000(hex, below);
     if (difference !== null) contrast = difference;
@@ -62,7 +56,27 @@ export function appearance(layers: readonly ColouredLayer[]): Appearance {
     ground = dry;
     below = hex;
   }
-  const total = layers.reduce((sum, layer) => sum + (layer.colour === null ? 0 : layer.seen), 0);
-  const scaled = mean.map((c) => (total > 0 ? c / total : 0)) as [number, number, number];
-  return { layers: looks, mean: toHex(scaled), contrast };
+  return { layers: looks, contrast };
+}
+
+/**
+ * All that is seen of some layers, mixed by area as the eye does from across the room.
+ * @param shares - of the area, layer by layer; clear layers have no colour of their own and count for nothing
+ * @returns `#rrggbb`
+ */
+export function meanColour(
+  looks: Appearance,
+  layers: readonly { readonly id: string }[],
+  shares: readonly number[],
+): string {
+  const mean: [number, number, number] = [0, 0, 0];
+  let total = 0;
+  layers.forEach(({ id }, k) => {
+    const look = looks.layers.find((candidate) => candidate.id === id);
+    if (look === undefined) return;
+    const colour = fromHex(look.seen);
+    for (const c of [0, 1, 2] as const) mean[c] += shares[k]! * colour[c];
+    total += shares[k]!;
+  });
+  return toHex(total > 0 ? [mean[0] / total, mean[1] / total, mean[2] / total] : mean);
 }

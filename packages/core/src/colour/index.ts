@@ -1,4 +1,4 @@
-export { appearance, type Appearance, type LayerLook } from './appearance';
+export { appearance, type Appearance, type LayerLook, meanColour } from './appearance';
 export { contrastWord, deltaE2000, opposite, painterOpposite } from './difference';
 export { type Colour, fromHex, toHex } from './rgb';
 export { mixParts } from './mix';

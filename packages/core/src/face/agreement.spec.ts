@@ -1,4 +1,4 @@
-import { fieldInput, Growth } from '../crack';
+import { Growth } from '../crack';
 import { forecast } from '../forecast';
 import { type PanelPlan } from '../plan';
 import { type Scene } from '../scene';
@@ -16,9 +16,11 @@ import {
   when,
   wipe,
 } from '../testing/plans';
+import { patternInput } from './local';
 import { measurePanel, type PanelShares } from './measure';
 import { type PanelField, runScene } from './run';
 import { brushRelief } from './texture';
+import { type FaceView } from './view';
 
 const GRID = { columns: 300, rows: 240, pitchMm: 0.5 };
 
@@ -26,26 +28,29 @@ const GRID = { columns: 300, rows: 240, pitchMm: 0.5 };
 function onPanel(scene: Scene, seed = scene.seed): { field: PanelField; shares: PanelShares } {
   const widthMm = GRID.columns * GRID.pitchMm;
   const heightMm = GRID.rows * GRID.pitchMm;
-  const cracked = scene.networks.map(({ layer, law }) => {
+  const leftMm = Math.max(0, 0.5 * (scene.widthMm - widthMm));
+  const topMm = Math.max(0, 0.5 * (scene.heightMm - heightMm));
+  const view: FaceView = {
+    widthMm,
+    heightMm,
+    leftMm,
+    topMm,
+    edges: { left: 'pinned', right: 'pinned', top: 'pinned', bottom: 'pinned' },
+    reduced: false,
+  };
+  const cracked = scene.networks.map((network) => {
     const growth = new Growth(
-      fieldInput(law, {
-        widthMm,
-        heightMm,
-        edges: { left: 'pinned', right: 'pinned', top: 'pinned', bottom: 'pinned' },
-        seed: seed + layer,
-        strokes: scene.layers[layer]!.strokes,
-        quality: 'coarse',
-      }),
+      patternInput({ ...scene, seed: seed + network.layer }, network, view, 'coarse'),
     );
     while (growth.step());
-    return { layer, field: growth.result() };
+    return { layer: network.layer, field: growth.result() };
   });
   const field = runScene(
     { ...scene, seed },
     {
       ...GRID,
-      leftMm: Math.max(0, 0.5 * (scene.widthMm - widthMm)),
-      topMm: Math.max(0, 0.5 * (scene.heightMm - heightMm)),
+      leftMm,
+      topMm,
       opening: 1,
       until: scene.events.length,
     },

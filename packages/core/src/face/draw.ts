@@ -103,7 +103,7 @@ function grainOf(grid: Grid, seed: number): Float32Array {
  * @returns RGBA bytes, row by row
  */
 export function drawPanel(scene: Scene, field: PanelField, view: PanelView): DrawnPanel {
-  const { grid, bits, heightUm, lost, floor, rim, mixed, below, top, wax, waxLayer, relief } = field;
+  const { grid, bits, heightUm, lost, floor, rim, mixed, below, top, wax, waxLayer, relief, laid } = field;
   const { columns, rows, pitchMm } = grid;
   const n = columns * rows;
   const { layers } = scene;
@@ -145,7 +145,7 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
       }
       const paint = own[k];
       if (!paint) continue;
-      const at = (32 + 32 * relief[k]![i]!) | 0;
+      const at = (32 * (1 + relief[k]![i]!) * (laid[k]?.[i] ?? 1)) | 0;
       const hides = hiding[k]![at < 0 ? 0 : at > 64 ? 64 : at]!;
       for (let c = 0; c < 3; c++) into[c] = into[c]! + hides * (paint[c]! - into[c]!);
     }

@@ -48,9 +48,7 @@ const crack = (k: number): SceneEvent => ({
   kind: 'crack',
   layer: k,
   network: k,
-  law: { ...law, fillLeft: 1 },
-  openArea: 0.16,
-  crackedShare: 1,
+  fillLeft: 1,
 });
 const sceneOf = (events: readonly SceneEvent[]): Scene => ({
   widthMm: 600,
@@ -61,7 +59,8 @@ const sceneOf = (events: readonly SceneEvent[]): Scene => ({
     layer('top', { colour: '#e6dec8' }),
   ],
   events,
-  networks: [{ layer: 2, law }],
+  networks: [{ layer: 2, law, responses: [] }],
+  maps: {},
   seed: 3,
 });
 const relief = (strokes: Scene['layers'][number]['strokes'], k: number): Float32Array =>

@@ -1,5 +1,6 @@
 export { type DrawnPanel, drawPanel, type PanelView } from './draw';
 export { findIslands, type Islands } from './islands';
+export { patternInput } from './local';
 export { measurePanel, type PanelShares } from './measure';
 export { rasterise, type RasterWindow } from './raster';
 export { type CrackedLayer, type PanelField, runScene, type SceneWindow } from './run';

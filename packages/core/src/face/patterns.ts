@@ -95,29 +95,51 @@ export interface LayPattern {
   readonly width: number;
 }
 
-/** The marks a layer is laid in; null where it covers everything. */
+/**
+ * The marks a layer is laid in; null where it covers everything.
+ * @param cover - how much of its share it covers at each point, 0 … 1; null where all of it
+ */
 export function layPattern(
   layer: SceneLayer,
   event: Extract<SceneEvent, { kind: 'lay' }>,
   grid: Grid,
   rims: Rims,
+  cover: Float32Array | null,
   seed: number,
 ): LayPattern | null {
-  if (event.share >= 0.995 && event.where === 'all') return null;
-  const jelly = layer.finish === 'resist' && layer.thicknessUm > 20;
+  if (event.share >= 0.995 && event.where === 'all' && cover === null) return null;
   const marks =
     layer.finish === 'resist'
-      ? MARKS[jelly ? 'jelly' : 'candle']
+      ? MARKS[isJelly(layer) ? 'jelly' : 'candle']
       : layer.finish === 'wax'
         ? MARKS.wax
         : MARKS[event.style === 'dry-brushed' ? 'dry-brushed' : 'blotchy'];
   const score = scores(grid, marks, seed);
-  const level = levelOf(event.share);
+  let level = levelOf(event.share);
+  if (cover !== null) {
+    // Where less was put, only the strongest marks remain: the level rises from point to point.
+    const levels = Float32Array.from({ length: 101 }, (_, c) =>
+      Math.min(99, Math.max(-99, levelOf((event.share * c) / 100))),
+    );
+    const full = Math.min(99, Math.max(-99, level));
+    level = full;
+    for (let i = 0; i < score.length; i++) {
+      score[i] = score[i]! + full - levels[Math.round(100 * Math.min(1, Math.max(0, cover[i]!)))]!;
+    }
+  }
   if (event.where !== 'all') {
     for (let i = 0; i < score.length; i++) if (reachOf(event.where, rims, i) < 0.5) score[i] = -99;
   }
-  const width = layer.finish === 'wax' ? 1 : jelly ? 0.3 : event.style === 'dry-brushed' ? 0.12 : 0.2;
-  return { score, level, width };
+  return { score, level, width: markWidth(layer, event) };
+}
+
+const isJelly = (layer: SceneLayer): boolean => layer.finish === 'resist' && layer.thicknessUm > 20;
+
+/** How softly the marks of a layer end, in scores. */
+function markWidth(layer: SceneLayer, event: Extract<SceneEvent, { kind: 'lay' }>): number {
+  if (layer.finish === 'wax') return 1;
+  if (isJelly(layer)) return 0.3;
+  return event.style === 'dry-brushed' ? 0.12 : 0.2;
 }
 
 /** A crater is this much wider than its grain: the paint draws up round it; common practice [mm]. */
@@ -129,9 +151,16 @@ const MEAN_SQUARE = (LEAST * LEAST + LEAST * MOST + MOST * MOST) / 3;
 
 /**
  * Craters of strewn grains, by chance and overlapping: a share 1 − exp(−n π d²/4) of the area lies in them (Poisson).
+ * @param strewn - chance that a grain that would lie at a place was strewn there; null where all were
  * @returns how deep inside a crater a point lies: 1 at its middle, 0 at its rim, below outside
  */
-export function craters(grid: Grid, share: number, grainMm: number, seed: number): Float32Array {
+export function craters(
+  grid: Grid,
+  share: number,
+  grainMm: number,
+  seed: number,
+  strewn: ((xMm: number, yMm: number) => number) | null,
+): Float32Array {
   const radius = 0.5 * (grainMm + CRATER_MM);
   const perArea = -Math.log(1 - Math.min(0.95, share)) / (Math.PI * radius * radius * MEAN_SQUARE);
   // One cell holds a grain with this chance; cells are so small that few would hold two.
@@ -159,6 +188,7 @@ export function craters(grid: Grid, share: number, grainMm: number, seed: number
   return inside;
 
   function stamp(x: number, y: number, at: number, k: number): void {
+    if (strewn !== null && uniform(at, seed, 20 + k) > strewn(x, y)) return;
     const r = radius * (LEAST + (MOST - LEAST) * uniform(at, seed, 7 + 3 * k));
     const c0 = Math.max(0, Math.floor((x - r - grid.leftMm) / grid.pitchMm));
     const c1 = Math.min(grid.columns - 1, Math.ceil((x + r - grid.leftMm) / grid.pitchMm));

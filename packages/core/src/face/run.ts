@@ -1,10 +1,13 @@
 import { type CrackField } from '../crack';
+import { BOND_SCATTER } from '../chip';
 import { hash3 } from '../numeric/hash';
+import { mapAt } from '../plan';
 import { type Scene, type SceneEvent } from '../scene';
 import { craters, layPattern, reachOf, rimDistance } from './patterns';
 import { rasterise } from './raster';
 import { findIslands } from './islands';
-import { type Grid, levelOf, scores, soft, type Strand } from './scores';
+import { responseAt } from './local';
+import { type Grid, levelOf, sampled, scores, soft, type Strand } from './scores';
 import { tornEdge } from './texture';
 
 /*
@@ -47,6 +50,8 @@ export interface PanelField {
   readonly below: Uint8Array;
   /** How thick each layer lies at a point against its mean: one raster a layer, shared where the brush went alike. */
   readonly relief: readonly Float32Array[];
+  /** How thick each layer was laid at a point against what was told, by its map; null where it has none. */
+  readonly laid: readonly (Float32Array | null)[];
   /** Dark wax or the like rubbed into a point, 0 … 1, by the layer that does. */
   readonly wax: Float32Array;
   readonly waxLayer: number;
@@ -114,6 +119,10 @@ export function runScene(
   const worn = new Float32Array(n);
   let waxLayer = 0;
   const reliefs = layers.map((layer, k) => (k === 0 ? new Float32Array(0) : relief(layer.strokes, k)));
+  const laid = layers.map((layer) => (layer.finish === 'resist' ? null : mapped(layer.id)));
+  /** Dry thickness of a layer at a point [µm]. */
+  const thick = (k: number, i: number): number =>
+    layers[k]!.thicknessUm * (laid[k]?.[i] ?? 1) * Math.max(0.25, 1 + reliefs[k]![i]!);
   const kept: (Kept | undefined)[] = [];
   const rims = rimDistance(scene, window);
   const seed = scene.seed;
@@ -160,13 +169,19 @@ export function runScene(
         const k = event.layer;
         const layer = layers[k]!;
         kept[k] = { top: top.slice(), heightUm: heightUm.slice() };
-        const laid = layPattern(layer, event, window, rims, seed + 131 * k);
-        const ridge = reliefs[k]!;
+        const marks = layPattern(
+          layer,
+          event,
+          window,
+          rims,
+          layer.finish === 'resist' ? mapped(layer.id) : null,
+          seed + 131 * k,
+        );
         for (let i = 0; i < n; i++) {
           const crackFloor = floor[i]!;
           // Wax stays in the valleys the brush left.
           const valley = layer.finish === 'wax' ? 0.9 * (reliefs[top[i]!]?.[i] ?? 0) : 0;
-          const plain = laid === null ? 1 : soft(laid.score[i]! - valley - laid.level, laid.width);
+          const plain = marks === null ? 1 : soft(marks.score[i]! - valley - marks.level, marks.width);
           const into = event.intoCracks > event.share ? event.intoCracks : plain;
           const share = plain + crackFloor * (into - plain);
           if (share <= 0) continue;
@@ -174,7 +189,7 @@ export function runScene(
             wax[i] = Math.max(wax[i]!, share);
             waxLayer = k;
           }
-          heightUm[i] = heightUm[i]! + share * layer.thicknessUm * Math.max(0.25, 1 + ridge[i]!);
+          heightUm[i] = heightUm[i]! + share * thick(k, i);
           if (share < 0.5) {
             if (hides[k] && share > mixed[i]!) {
               mixed[i] = share;
@@ -229,10 +244,19 @@ export function runScene(
     mixed,
     below,
     relief: reliefs,
+    laid,
     wax,
     waxLayer,
     done,
   };
+
+  /** A step's map on this grid; null where it has none. */
+  function mapped(stepId: string): Float32Array | null {
+    const map = scene.maps[stepId];
+    if (map === undefined) return null;
+    const step = Math.max(1, Math.floor(MAP_STEP_MM / window.pitchMm));
+    return sampled(window, step, step, (x, y) => mapAt(map, x / scene.widthMm, y / scene.heightMm));
+  }
 
   function chip(event: Extract<SceneEvent, { kind: 'chip' }>): void {
     const flakes = flakesOf(event.network);
@@ -240,13 +264,15 @@ export function runScene(
     const region = pattern('region', [REGION], 0x3a1);
     const spot = pattern('spot', SPOT, 0x3a2);
     const level = levelOf(event.share);
+    const drives = driveOver(event.by);
     for (let i = 0; i < n; i++) {
       const lies = (bits[i]! & (1 << event.layer)) !== 0;
       if ((!lies && floor[i]! === 0) || reachOf(event.where, rims, i) < 0.5) continue;
       // What hardly cracked has no flakes to go one by one: it goes by region and spot alone.
       const flake = flakes.score[flakes.label[i]!]!;
       const place = REGION_SHARE * region[i]! + SPOT_SHARE * spot[i]!;
-      const margin = (flake === NO_FLAKE ? place / PLACE_SPREAD : FLAKE * flake + place) - level;
+      const margin =
+        (flake === NO_FLAKE ? place / PLACE_SPREAD : FLAKE * flake + place) - level + (drives?.[i] ?? 0);
       if (!lies) {
         // A crack between two flakes that are gone is no crack any more.
         const kept = 1 - soft(margin, FEATHER);
@@ -257,6 +283,19 @@ export function runScene(
       if (margin > -FEATHER) uncover(i, event.layer, soft(margin, FEATHER));
       if (margin < FEATHER && margin > -RIM) rim[i] = Math.max(rim[i]!, (margin + RIM) / (RIM + FEATHER));
     }
+  }
+
+  /** How far the drive of a mapped film lifts or lowers the level at which flakes go, in scores. */
+  function driveOver(layer: number): Float32Array | null {
+    const responses = scene.networks.find((network) => network.layer === layer)?.responses ?? [];
+    if (responses.length === 0) return null;
+    const step = Math.max(1, Math.floor(MAP_STEP_MM / window.pitchMm));
+    return sampled(
+      window,
+      step,
+      step,
+      (x, y) => Math.log(responseAt(scene, responses, (r) => r.drive, x, y)) / BOND_SCATTER,
+    );
   }
 
   /** Flakes of a network as it stands open now, or, where its cracks are too fine to be seen, as it grew. */
@@ -273,8 +312,13 @@ export function runScene(
 
   function liftOff(event: Extract<SceneEvent, { kind: 'lift' }>): void {
     const salt = event.agent === 'salt';
+    const map = scene.maps[event.stepId];
+    const strewn =
+      map === undefined
+        ? null
+        : (x: number, y: number): number => mapAt(map, x / scene.widthMm, y / scene.heightMm);
     const marks = salt
-      ? craters(window, event.share, event.grainUm / 1000, seed ^ 0x5a17)
+      ? craters(window, event.share, event.grainUm / 1000, seed ^ 0x5a17, strewn)
       : pattern('lift', SPOT, 0x77);
     const level = salt ? 0 : levelOf(event.share);
     const ragged = salt ? pattern('lift', SPOT, 0x77) : null;
@@ -296,6 +340,7 @@ export function runScene(
     const way = scene.events.indexOf(event) & 1;
     const strokes = pattern(`${cuts ? 'cut' : 'rub'} ${way}`, cuts ? CUT : RUB, 0x91 + 7 * way);
     const { field, edge, corner } = event.exposure;
+    const worked = mapped(event.stepId);
     const wet = event.tool === 'cloth' || event.tool === 'sponge' || event.tool === 'bleach';
     for (let i = 0; i < n; i++) {
       if (reachOf(event.where, rims, i) < 0.5) continue;
@@ -304,11 +349,11 @@ export function runScene(
       const ridge = reliefs[top[i]!]?.[i] ?? 0;
       const score = (strokes[i]! + RIDGES * ridge) / Math.sqrt(1 + (RIDGES * RIDGE_SPREAD) ** 2);
       const exposure = field + rims.edge[i]! * (edge - field) + rims.corner[i]! * (corner - edge);
-      let rest = event.medianUm * exposure * Math.exp(event.spread * score);
+      let rest = event.medianUm * (worked?.[i] ?? 1) * exposure * Math.exp(event.spread * score);
       for (let k = layers.length - 1; k >= 1 && rest > 0; k--) {
         if ((bits[i]! & (1 << k)) === 0) continue;
         const resistance = event.resistance[k]!;
-        const thickness = layers[k]!.thicknessUm * Math.max(0.25, 1 + reliefs[k]![i]!);
+        const thickness = thick(k, i);
         const left = Math.max(0.3 * thickness, thickness - worn[i]!);
         const cost = left * resistance;
         if (!(rest > cost * (wet ? 0.55 : 0.8))) {
@@ -326,6 +371,8 @@ export function runScene(
   }
 }
 
+/** Maps are read this finely [mm]. */
+const MAP_STEP_MM = 1.5;
 /** Standard deviation of the brush's relief. */
 const RIDGE_SPREAD = 0.2;
 
@@ -346,7 +393,7 @@ function openOf(
     rows: window.rows,
     pitchMm: window.pitchMm,
     load: first + (1 - first) * (window.opening ?? 0),
-    fill: event?.law.fillLeft ?? 1,
+    fill: event?.fillLeft ?? 1,
     torn,
   }).open;
 }

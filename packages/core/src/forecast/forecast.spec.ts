@@ -10,6 +10,7 @@ import {
   HEAT_TOOLS,
   type PanelPlan,
   PLACES,
+  FILM_MAP_RANGE,
   PLAN_RANGES,
   RESIST_AGENTS,
   type Step,
@@ -111,8 +112,19 @@ const anyWork = fc.oneof(
   fc.record({ kind: fc.constant('wipe' as const), degrease: fc.boolean(), start }),
   fc.record({ kind: fc.constant('wait' as const), duration: between({ min: 0, max: 90000 }), start }),
 );
+/** Maps of three cells by two, within what every kind of step allows. */
+const anyMap = fc.option(
+  fc.record({
+    columns: fc.constant(3),
+    rows: fc.constant(2),
+    values: fc.array(between(FILM_MAP_RANGE), { minLength: 6, maxLength: 6 }),
+  }),
+  { freq: 6, nil: null },
+);
+const MAPPED: readonly string[] = ['coat', 'seal', 'resist', 'distress'];
 const anyPlan: fc.Arbitrary<PanelPlan> = fc
   .record({
+    maps: fc.array(anyMap, { minLength: 8, maxLength: 8 }),
     steps: fc.array(fc.oneof({ arbitrary: anyCoat, weight: 3 }, { arbitrary: anyWork, weight: 2 }), {
       minLength: 1,
       maxLength: 8,
@@ -123,9 +135,12 @@ const anyPlan: fc.Arbitrary<PanelPlan> = fc
     speed: between(PLAN_RANGES.speed),
     altitude: between(PLAN_RANGES.altitude),
   })
-  .map(({ steps, substrate, ...air }) =>
+  .map(({ maps, steps, substrate, ...air }) =>
     planOf(
-      steps.map((step, i) => ({ ...step, id: `c${i}` })),
+      steps.map((step, i) => {
+        const map = maps[i];
+        return { ...step, id: `c${i}`, ...(map && MAPPED.includes(step.kind) ? { map } : {}) };
+      }),
       air,
       substrate,
     ),
@@ -159,11 +174,16 @@ describe('forecast of any valid plan', () => {
             expect(seen).toBeLessThanOrEqual(1 + 1e-12);
           }
         }
-        expect(Number.isFinite(result.gloss)).toBeTrue();
+        for (const part of [result.whole, ...Object.values(result.zones)]) {
+          expect(Number.isFinite(part.gloss)).toBeTrue();
+          expect(part.chippedShare).toBeLessThanOrEqual(1);
+          expect(part.colour).toMatch(/^#[0-9a-f]{6}$/);
+          if (part.crack) expect(Number.isFinite(part.crack.spacingUm)).toBeTrue();
+        }
         for (const quantity of quantities(plan)) expect(quantity.volume).toBeGreaterThanOrEqual(0);
         expect(hazards(plan).every((hazard) => hazard.stepIds.length > 0)).toBeTrue();
-        const { figures, layers } = readout(plan, result);
-        for (const figure of [...figures, ...layers]) {
+        const told = Object.values(readout(plan, result));
+        for (const figure of told.flatMap(({ figures, layers }) => [...figures, ...layers])) {
           if (figure.value === null) continue;
           expect(figure.low!).toBeLessThanOrEqual(figure.value);
           expect(figure.high!).toBeGreaterThanOrEqual(figure.value);
@@ -272,7 +292,7 @@ describe('knobs that only work one way', () => {
       room(),
       'scuffed',
     );
-  const worn = (plan: PanelPlan): number => forecast(plan).wornShare;
+  const worn = (plan: PanelPlan): number => forecast(plan).whole.wornShare;
   rising('more passes never wear less', (a) => [rubbed(5, a / 80, 220), rubbed(8, a / 80, 220)], worn);
   rising('a harder hand never wears less', (a) => [rubbed(6, a / 80, 220), rubbed(6, a / 60, 220)], worn);
   rising('a coarser grit never wears less', (a) => [rubbed(6, a / 80, 220), rubbed(6, a / 80, 80)], worn);
@@ -719,12 +739,12 @@ describe('what does not go together (common practice)', () => {
 
 describe('readout', () => {
   it('names the knobs a painter would turn, with the sign the facts have', () => {
-    const spacing = readout(overGlue(110, 90, 120)).figures.find((figure) => figure.key === 'spacing')!;
+    const spacing = readout(overGlue(110, 90, 120)).panel.figures.find((figure) => figure.key === 'spacing')!;
     const glue = spacing.movers.find(
       (mover) => mover.knob.kind === 'thickness' && mover.knob.stepId === 'glue',
     );
     const later = readout(overGlue(110, 90, 120))
-      .figures.find((f) => f.key === 'strength')!
+      .panel.figures.find((f) => f.key === 'strength')!
       .movers.find((mover) => mover.knob.kind === 'moment');
     expect(glue!.change!).toBeGreaterThan(0);
     expect(later!.change!).toBeLessThan(0);
@@ -733,7 +753,7 @@ describe('readout', () => {
   });
 
   it('has a band as wide as an untried plan deserves', () => {
-    const spacing = readout(overMedium(70, 60)).figures.find((figure) => figure.key === 'spacing')!;
+    const spacing = readout(overMedium(70, 60)).panel.figures.find((figure) => figure.key === 'spacing')!;
     const factor = spacing.high! / spacing.value!;
     expect(factor).toBeGreaterThan(1.4);
     expect(factor).toBeLessThan(2.5);
@@ -741,7 +761,7 @@ describe('readout', () => {
   });
 
   it('holds its peace where nothing cracks', () => {
-    const figures = readout(planOf([coat('a', 'latex', 90, FIRST)])).figures;
+    const figures = readout(planOf([coat('a', 'latex', 90, FIRST)])).panel.figures;
     expect(figures.map((figure) => figure.key)).toEqual([...FIGURE_KEYS]);
     expect(figures.find((figure) => figure.key === 'spacing')!.value).toBeNull();
     expect(figures.find((figure) => figure.key === 'openArea')!.value).toBe(0);
@@ -766,7 +786,7 @@ describe('one physics, two speeds', () => {
     it(`agrees: ${name}`, () => {
       const { law } = forecast(plan).coats[2]!.crack!;
       const closed = crackPattern(law);
-      const figures = readout(plan).figures;
+      const figures = readout(plan).panel.figures;
       const side = Math.max(20, (closed.spacingUm / 1000) * 22);
       const field = measureField(
         grow(

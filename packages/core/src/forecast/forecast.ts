@@ -1,15 +1,16 @@
 import { appearance, type Appearance } from '../colour';
 import { fallsTo, type StateTimes } from '../film';
 import { substrate } from '../media';
-import { checkPlan, type PanelPlan } from '../plan';
+import { checkPlan, type PanelPlan, type Step } from '../plan';
 import { umToMetres } from '../units';
 import { cracksOf } from './cracks';
 import { findings } from './findings/findings';
 import { type Factors, type FilmRun, type Run, runSteps } from './run';
-import { glossOf } from './sheen';
+import { cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
 import { sceneOf } from './scene';
 import { type Shown, showThrough } from './show';
 import { type CoatForecast, type Forecast, type TopcoatWindow } from './types';
+import { joinedPattern, zoneForecasts } from './zones';
 
 /** White glue is spread and left to grab for about this long; common practice. */
 const GLUE_GRABS = 60;
@@ -42,22 +43,28 @@ export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
       crack: cracks[i]!,
     };
   });
-  const { scene, efforts } = sceneOf(plan, run, cracks, media, factors);
-  const shown = showThrough(scene, plan.panel, cracks, efforts);
-  const crackedCoat = strongest(coats);
-  const gloss = glossOf(run, shown);
+  const patches = patchesOf(plan.panel, plan.steps, plan.steps.every(alike));
+  const responses = responsesOf(plan, run, cracks, media, factors);
+  const local = cracks.map((crack, i) =>
+    crack === null ? [] : patches.map((patch) => cracksThere(crack, responses[i]!, patch)),
+  );
+  const { scene, efforts } = sceneOf(plan, run, cracks, local, responses, media, factors);
+  const filmOf = scene.layers.map(({ id }) => films.findIndex((film) => film.step.id === id));
+  const cracksAt = (layer: number, patch: number): LocalCracks => local[filmOf[layer]!]![patch]!;
+  const shown = showThrough(scene, patches, cracks, cracksAt, efforts);
+  const crackedCoat = strongest(
+    local.map((cracked) => (cracked.length === 0 ? 0 : joinedPattern(patches, cracked).strength)),
+  );
+  const looks = looksOf(plan, run, shown);
   const result = {
     times,
     coats,
     crackedCoat,
     chips: shown.chips,
     removals: shown.removals,
-    chippedShare: shown.chippedShare,
-    wornShare: shown.wornShare,
-    bareShare: shown.bareShare,
+    ...zoneForecasts(patches, local, coats, crackedCoat, shown, run, looks),
     layers: shown.layers,
-    appearance: looksOf(plan, run, shown),
-    gloss,
+    appearance: looks,
     scene,
     readyAt: readyAt(coats, run),
   };
@@ -88,8 +95,7 @@ function looksOf(plan: PanelPlan, run: Run, shown: Shown): Appearance {
   };
   return appearance(
     shown.layers.map((layer, i) => {
-      if (i === 0)
-        return { id: layer.id, colour: ground.colour, opacity: 1, sealed: clearOver(-1), seen: layer.share };
+      if (i === 0) return { id: layer.id, colour: ground.colour, opacity: 1, sealed: clearOver(-1) };
       const film = filmOf.get(layer.id);
       const index = film === undefined ? 0 : run.films.indexOf(film);
       return {
@@ -97,7 +103,6 @@ function looksOf(plan: PanelPlan, run: Run, shown: Shown): Appearance {
         colour: film === undefined || film.medium.hidingUm > 1000 ? null : film.step.colour,
         opacity: shown.opacity[i]!,
         sealed: clearOver(index),
-        seen: layer.share,
       };
     }),
   );
@@ -158,12 +163,14 @@ function coveredStates(before: FilmRun, over: FilmRun): StateTimes {
   };
 }
 
-function strongest(coats: readonly CoatForecast[]): number | null {
+function strongest(strengths: readonly number[]): number | null {
   let best: number | null = null;
-  coats.forEach((coat, i) => {
-    const strength = coat.crack?.pattern.strength ?? 0;
-    if (strength > 0.02 && (best === null || strength >= (coats[best]?.crack?.pattern.strength ?? 0)))
-      best = i;
+  strengths.forEach((strength, i) => {
+    if (strength > 0.02 && (best === null || strength >= strengths[best]!)) best = i;
   });
   return best;
 }
+
+/** Whether a step does the same all over the panel. */
+const alike = (step: Step): boolean =>
+  step.kind !== 'distress' && (step.kind !== 'resist' || step.where === 'all');

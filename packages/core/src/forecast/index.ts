@@ -9,6 +9,9 @@ export { MAX_PASSES } from './findings/limits';
 export { forecast } from './forecast';
 export { type Knob } from './knobs';
 export {
+  type Area,
+  AREAS,
+  type ColourFigure,
   explain,
   type Figure,
   FIGURE_KEYS,
@@ -19,6 +22,7 @@ export {
   type Predicted,
   readout,
   type Readout,
+  type ZoneReadout,
 } from './readout';
 export { type Factors, handsOn } from './run';
 export {
@@ -30,4 +34,5 @@ export {
   type RemovalForecast,
   type StepTimes,
   type TopcoatWindow,
+  type ZoneForecast,
 } from './types';

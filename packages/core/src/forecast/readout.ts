@@ -1,9 +1,11 @@
+import { deltaE2000 } from '../colour';
 import { EIGHTY_PER_CENT } from '../numeric/normal';
 import { type PanelPlan } from '../plan';
 import { forecast } from './forecast';
-import { type Knob, type Turned, turnedPlans } from './knobs';
+import { type Knob, turnedPlans } from './knobs';
 import { type Factors } from './run';
-import { type Forecast } from './types';
+import { type Zone, ZONES } from '../wear';
+import { type Forecast, type ZoneForecast } from './types';
 
 /** Figures of the readout. Lengths in m, shares 0 … 1, times in s, gloss in GU, contrast in ΔE00. */
 export const FIGURE_KEYS = [
@@ -44,10 +46,28 @@ export interface LayerFigure extends Predicted {
   readonly layerId: string;
 }
 
-export interface Readout {
+/** The colour seen from across the room. */
+export interface ColourFigure {
+  /** `#rrggbb` */
+  readonly colour: string;
+  /** In 8 cases of 10 it comes out within this distance [ΔE00]. */
+  readonly within: number;
+  /** Knobs that move it most, each with how far [ΔE00]. */
+  readonly movers: readonly Mover[];
+}
+
+/** What is told of a zone, or of the panel as a whole. */
+export interface ZoneReadout {
   readonly figures: readonly Figure[];
   readonly layers: readonly LayerFigure[];
+  readonly colour: ColourFigure;
 }
+
+/** Parts of the panel that figures are told of. */
+export const AREAS = ['panel', ...ZONES] as const;
+export type Area = (typeof AREAS)[number];
+
+export type Readout = Readonly<Record<Area, ZoneReadout>>;
 
 /**
  * Spread of what the forecast rests on, standard deviations of the logarithm; assumed until boards say better.
@@ -75,6 +95,8 @@ const BOARD_SPREAD: Readonly<Record<FigureKey | 'layer', number>> = {
   contrast: 0.15,
   layer: 0.35,
 };
+/** What pigment and light do from board to board [ΔE00]; assumed. */
+const COLOUR_SPREAD = 1.5;
 const SHARES: readonly string[] = ['openArea', 'strength', 'chips', 'worn'];
 /** A figure that vanishes under a spread counts as moved by this much, in logarithms. */
 const VANISHES = 1;
@@ -82,59 +104,73 @@ const VANISHES = 1;
 interface Values {
   readonly figures: Readonly<Record<FigureKey, number | null>>;
   readonly layers: Readonly<Record<string, number>>;
+  readonly colour: string;
 }
 
-/** The panel's figures as a forecast gives them; null where nothing cracks or flakes. */
-export function figureValues(result: Forecast): Record<FigureKey, number | null> {
-  const i = result.crackedCoat;
-  const coat = i === null ? undefined : result.coats[i];
-  const crack = coat?.crack;
-  const most = result.chips.reduce<Forecast['chips'][number] | null>(
-    (best, chip) => (best === null || chip.share > best.share ? chip : best),
-    null,
-  );
+const partOf = (result: Forecast, area: Area): ZoneForecast =>
+  area === 'panel' ? result.whole : result.zones[area];
+
+/** The figures of a zone, or of all the panel, as a forecast gives them; null where nothing cracks or flakes. */
+export function figureValues(result: Forecast, area: Area = 'panel'): Record<FigureKey, number | null> {
+  const part = partOf(result, area);
+  const { crack } = part;
   return {
-    spacing: crack ? crack.pattern.spacingUm * 1e-6 : null,
-    opening: crack ? crack.pattern.openingUm * 1e-6 : null,
-    openArea: crack ? crack.pattern.openArea : 0,
-    firstCracks: crack && coat && crack.firstAt !== null ? crack.firstAt - coat.laidAt : null,
-    strength: crack ? crack.pattern.strength : 0,
-    chips: result.chippedShare,
-    flake: most !== null && most.share > FLAKES_SEEN ? most.size : null,
-    worn: result.wornShare,
-    gloss: result.gloss,
+    spacing: crack ? crack.spacingUm * 1e-6 : null,
+    opening: crack ? crack.openingUm * 1e-6 : null,
+    openArea: crack ? crack.openArea : 0,
+    firstCracks: part.firstAfter,
+    strength: crack ? crack.strength : 0,
+    chips: part.chippedShare,
+    flake: part.flake,
+    worn: part.wornShare,
+    gloss: part.gloss,
     contrast: result.appearance.contrast,
   };
 }
-/** Share of chips under which no flake size is told. */
-const FLAKES_SEEN = 0.005;
 
-function valuesOf(result: Forecast): Values {
+function valuesOf(result: Forecast, area: Area): Values {
   return {
-    figures: figureValues(result),
-    layers: Object.fromEntries(result.layers.map((layer) => [layer.id, layer.share])),
+    figures: figureValues(result, area),
+    layers: Object.fromEntries(
+      result.layers.map((layer) => [layer.id, area === 'panel' ? layer.share : layer.zones[area]]),
+    ),
+    colour: partOf(result, area).colour,
   };
 }
 
 /**
- * The readout of a plan: every figure, and how much of each layer is seen, with 80 % band and the knobs that move it
- * most.
+ * The readout of a plan, for the panel and for each of its zones: every figure, how much of each layer is seen, and
+ * the colour of it all, with 80 % band and the knobs that move it most.
  *
  * Band: each uncertain thing is moved by one standard deviation, the moves are added in squares with the scatter
  * from board to board; 80 % of a normal spread lie within 1.28 of the sum. Lengths and times spread as logarithms,
- * shares as log odds. Knobs: turned one at a time, forecast anew.
+ * shares as log odds, colours as distances. Knobs: turned one at a time, forecast anew.
  *
  * @param base - the plan's forecast, when the caller has it already
  * @throws InputError as `forecast`
  */
 export function readout(plan: PanelPlan, base: Forecast = forecast(plan)): Readout {
-  const values = valuesOf(base);
   const turned = turnedPlans(plan, base, FILM_SPREAD);
   const spreads = [
-    ...SPREADS.map((factors) => valuesOf(forecast(plan, factors))),
-    ...turned.spreads.map((other) => valuesOf(forecast(other))),
+    ...SPREADS.map((factors) => forecast(plan, factors)),
+    ...turned.spreads.map((other) => forecast(other)),
   ];
-  const knobs = turned.knobs.map((turn) => ({ ...turn, values: valuesOf(forecast(turn.plan)) }));
+  const knobs = turned.knobs.map((turn) => ({ knob: turn.knob, result: forecast(turn.plan) }));
+  const alike = ZONES.every((zone) => base.zones[zone] === base.whole);
+  const whole = zoneReadout('panel', base, spreads, knobs);
+  const of = (zone: Zone): ZoneReadout => (alike ? whole : zoneReadout(zone, base, spreads, knobs));
+  return { panel: whole, field: of('field'), edge: of('edge'), corner: of('corner') };
+}
+
+function zoneReadout(
+  area: Area,
+  base: Forecast,
+  spreadResults: readonly Forecast[],
+  knobResults: readonly { readonly knob: Knob; readonly result: Forecast }[],
+): ZoneReadout {
+  const values = valuesOf(base, area);
+  const spreads = spreadResults.map((result) => valuesOf(result, area));
+  const knobs = knobResults.map(({ knob, result }) => ({ knob, values: valuesOf(result, area) }));
   const figures = FIGURE_KEYS.map((key): Figure => {
     const of = (v: Values): number | null => v.figures[key];
     return { key, ...predicted(of, BOARD_SPREAD[key], SHARES.includes(key), values, spreads, knobs) };
@@ -143,15 +179,48 @@ export function readout(plan: PanelPlan, base: Forecast = forecast(plan)): Reado
     const of = (v: Values): number | null => v.layers[layer.id] ?? 0;
     return { layerId: layer.id, ...predicted(of, BOARD_SPREAD.layer, true, values, spreads, knobs) };
   });
-  return { figures, layers };
+  return { figures, layers, colour: colourFigure(values, spreads, knobs) };
 }
 
-/** All knobs with what they do to one figure or layer, strongest first. */
-export function explain(plan: PanelPlan, name: string): Predicted | null {
-  const { figures, layers } = readout(plan);
+/** The mean colour, how far it may be off, and what moves it. */
+function colourFigure(
+  values: Values,
+  spreads: readonly Values[],
+  knobs: readonly TurnedValues[],
+): ColourFigure {
+  const variance = spreads.reduce(
+    (sum, other) => sum + deltaE2000(other.colour, values.colour) ** 2,
+    COLOUR_SPREAD ** 2,
+  );
+  return {
+    colour: values.colour,
+    within: EIGHTY_PER_CENT * Math.sqrt(variance),
+    movers: knobs
+      .map(({ knob, values: after }): Mover => ({ knob, change: deltaE2000(after.colour, values.colour) }))
+      .filter(({ change }) => change! > COLOUR_TOLD)
+      .sort((a, b) => b.change! - a.change!)
+      .slice(0, TOLD),
+  };
+}
+
+/** A difference nobody sees is not told [ΔE00]. */
+const COLOUR_TOLD = 0.5;
+
+/**
+ * All knobs with what they do to one figure or layer, strongest first.
+ * @param name - a figure's key, or a step's id or `panel` for how much of a layer is seen
+ */
+export function explain(plan: PanelPlan, name: string, area: Area = 'panel'): Predicted | null {
+  const { figures, layers } = readout(plan)[area];
   return (
     figures.find((figure) => figure.key === name) ?? layers.find((layer) => layer.layerId === name) ?? null
   );
+}
+
+/** A knob with what the plan comes to when it is turned. */
+interface TurnedValues {
+  readonly knob: Knob;
+  readonly values: Values;
 }
 
 function predicted(
@@ -160,7 +229,7 @@ function predicted(
   share: boolean,
   values: Values,
   spreads: readonly Values[],
-  knobs: readonly (Turned & { values: Values })[],
+  knobs: readonly TurnedValues[],
 ): Predicted {
   const value = of(values);
   const movers = moversOf(of, value, knobs);
@@ -196,7 +265,7 @@ const TOLD = 3;
 function moversOf(
   of: (values: Values) => number | null,
   value: number | null,
-  knobs: readonly (Turned & { values: Values })[],
+  knobs: readonly TurnedValues[],
 ): Mover[] {
   const from = value ?? 0;
   const size = (change: number | null): number => (change === null ? Infinity : Math.abs(change));

@@ -1,10 +1,12 @@
 import { chipShare } from '../chip';
 import { opacityOf } from '../colour';
+import { type CrackPattern } from '../crack';
 import { valueAt } from '../film';
 import { type MediumLookup, substrate } from '../media';
-import { type Distress, isFilm, type PanelPlan, type Place, type Resist, type Step } from '../plan';
+import { type Distress, isFilm, mapOf, type PanelPlan, type Place, type Resist, type Step } from '../plan';
 import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
 import { abrasion, bladeEffort, EXPOSURE, LIFTING, RESIST_LIFT } from '../wear';
+import { type FilmResponse, type LocalCracks } from './places';
 import { bleachWetFor, type Factors, type FilmRun, type Run } from './run';
 import { type CoatCracks } from './types';
 
@@ -15,6 +17,10 @@ const GRAIN_NEEDS = 4;
 /** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
 const CRACKS_SEEN = 0.008;
 const CRACKS_RUN = 0.3;
+
+/** Whether cracks of a pattern are there to be seen. */
+export const showsCracks = (pattern: CrackPattern): boolean =>
+  pattern.openArea >= CRACKS_SEEN && pattern.crackedShare >= CRACKS_RUN;
 /** A medium that needs a thicker film than this to hide is clear [µm]. */
 const CLEAR_FROM = 1000;
 
@@ -42,6 +48,8 @@ export function sceneOf(
   plan: PanelPlan,
   run: Run,
   cracks: readonly (CoatCracks | null)[],
+  local: readonly (readonly LocalCracks[])[],
+  responses: readonly (readonly FilmResponse[])[],
   media: MediumLookup,
   factors: Factors,
 ): { readonly scene: Scene; readonly efforts: Efforts } {
@@ -56,11 +64,13 @@ export function sceneOf(
   /** Most help any tool has given each boundary so far, by place. */
   const helped = new Map<string, number>();
 
+  const runsSomewhere = (film: number): boolean =>
+    local[film]!.some(({ pattern }) => pattern.crackedShare >= CRACKS_RUN);
+  const seenSomewhere = (film: number): boolean => local[film]!.some(({ pattern }) => showsCracks(pattern));
+
   /** Films above one boundary crack together: the last that really cracks sets the pattern. */
   const networkOf = (boundary: number): number => {
-    const last = cracks.findLastIndex(
-      (crack) => crack?.boundary === boundary && crack.pattern.crackedShare >= CRACKS_RUN,
-    );
+    const last = cracks.findLastIndex((crack, i) => crack?.boundary === boundary && runsSomewhere(i));
     return last < 0 ? 0 : layerOf.get(films[last]!.step.id)!;
   };
 
@@ -70,16 +80,8 @@ export function sceneOf(
       const crack = cracks[i];
       if (!crack || !there.has(layer) || opened.has(i)) return;
       opened.add(i);
-      const { law, pattern } = crack;
-      if (pattern.openArea < CRACKS_SEEN || pattern.crackedShare < CRACKS_RUN) return;
-      events.push({
-        kind: 'crack',
-        layer,
-        network: networkOf(crack.boundary),
-        law,
-        openArea: pattern.openArea,
-        crackedShare: pattern.crackedShare,
-      });
+      if (!seenSomewhere(i)) return;
+      events.push({ kind: 'crack', layer, network: networkOf(crack.boundary), fillLeft: crack.law.fillLeft });
     });
     // Films that pull on the same boundary: the last one tells.
     const byBoundary = new Map<number, number>();
@@ -98,16 +100,16 @@ export function sceneOf(
         const key = `${boundary} ${i} ${place}`;
         if ((helped.get(key) ?? 0) >= help) continue;
         helped.set(key, help);
-        const share = chipShare(law.driveRatio, pattern.crackedShare, help);
-        if (share < 1e-6) continue;
+        const goes = ({ law, pattern }: LocalCracks): number =>
+          chipShare(law.driveRatio, pattern.crackedShare, help);
+        if (local[i]!.every((there) => goes(there) < 1e-6)) continue;
         events.push({
           kind: 'chip',
           layer,
           network: networkOf(boundary),
-          driveRatio: law.driveRatio,
-          crackedShare: pattern.crackedShare,
+          by: layerOf.get(films[i]!.step.id)!,
           lifting: help,
-          share,
+          share: goes({ law, pattern, firstRatio: 1 }),
           where: place,
         });
       }
@@ -153,6 +155,12 @@ export function sceneOf(
       layers: [groundLayer(plan), ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
       events,
       networks: networksOf(),
+      maps: Object.fromEntries(
+        plan.steps.flatMap((step) => {
+          const map = mapOf(step);
+          return map === undefined ? [] : [[step.id, map]];
+        }),
+      ),
       seed: plan.seed,
     },
     efforts,
@@ -164,7 +172,7 @@ export function sceneOf(
     return films.flatMap((film, i) => {
       const layer = layerOf.get(film.step.id)!;
       const law = cracks[i]?.law;
-      return named.has(layer) && law ? [{ layer, law }] : [];
+      return named.has(layer) && law ? [{ layer, law, responses: responses[i] ?? [] }] : [];
     });
   }
 
@@ -177,6 +185,7 @@ export function sceneOf(
       const lifts = media(step.agent).lifts * share;
       events.push({
         kind: 'lift',
+        stepId: step.id,
         layer: layerOf.get(bed === null ? step.id : bed.step.id)!,
         share: bed === null ? lifts : lifts * step.share,
         agent: step.agent,

@@ -33,8 +33,8 @@ const minutes = (n: number): number => n * 60;
 const of = (plan: PanelPlan): Forecast => forecast(plan);
 /** Share that flakes at the boundary below a film. */
 const chips = (plan: PanelPlan): number => Math.max(0, ...of(plan).chips.map((chip) => chip.share));
-const gone = (plan: PanelPlan): number => of(plan).chippedShare;
-const worn = (plan: PanelPlan): number => of(plan).wornShare;
+const gone = (plan: PanelPlan): number => of(plan).whole.chippedShare;
+const worn = (plan: PanelPlan): number => of(plan).whole.wornShare;
 const layer = (plan: PanelPlan, id: string): LayerShare => of(plan).layers.find((l) => l.id === id)!;
 const seen = (plan: PanelPlan, id: string): number => layer(plan, id).share;
 const cracked = (plan: PanelPlan, id: string): number =>
@@ -159,7 +159,7 @@ const bleached = (rounds: number, wait: number, medium = 'latex'): PanelPlan =>
   );
 const sheen = (buffAfter: number | null): number =>
   of(planOf([coat('a', 'chalk', 80, FIRST), seal('w', 'clearWax', 12, when('through-dry'), { buffAfter })]))
-    .gloss;
+    .whole.gloss;
 
 interface Fact {
   readonly fact: string;
@@ -346,13 +346,13 @@ const FACTS: readonly Fact[] = [
   },
   {
     fact: 'sanding over lacquer stops at it: raw wood shows nowhere',
-    value: () => of(sanded(true, 220)).bareShare,
+    value: () => of(sanded(true, 220)).whole.bareShare,
     from: 0,
     to: 0.004,
   },
   {
     fact: 'coarse grit goes through it',
-    value: () => of(sanded(true, 80, 20)).bareShare,
+    value: () => of(sanded(true, 80, 20)).whole.bareShare,
     from: 0.03,
     to: 1,
   },
@@ -581,7 +581,7 @@ const DIRECTIONS: readonly Direction[] = [
   },
   {
     fact: 'a buff next day still brings some sheen',
-    figure: (p) => of(p).gloss,
+    figure: (p) => of(p).whole.gloss,
     less: planOf([coat('a', 'chalk', 80, FIRST), seal('w', 'clearWax', 12, when('through-dry'))]),
     more: planOf([
       coat('a', 'chalk', 80, FIRST),

@@ -23,12 +23,15 @@ export function buffed(film: FilmRun): number {
   return LATE_BUFF + (1 - LATE_BUFF) * Math.exp(-late / FADES_OVER);
 }
 
-/** Gloss of the whole at 60 degrees [GU]: of the seal that covers it, else of what is seen, by area. */
-export function glossOf(run: Run, shown: Shown): number {
+/**
+ * Gloss at 60 degrees [GU]: of the seal that covers it, else of what is seen, by area.
+ * @param seen - how much of each layer is seen
+ */
+export function glossOf(run: Run, shown: Shown, seen: readonly number[]): number {
   let gloss = 0;
   shown.layers.forEach((layer, i) => {
     const film = run.films.find((f) => f.step.id === layer.id);
-    gloss += (i === 0 || film === undefined ? 5 : film.medium.glossUnits) * layer.share;
+    gloss += (i === 0 || film === undefined ? 5 : film.medium.glossUnits) * seen[i]!;
   });
   for (const film of run.films) {
     if (film.step.kind !== 'seal') continue;

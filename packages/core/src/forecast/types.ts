@@ -64,6 +64,8 @@ export interface ChipForecast {
   readonly film: number;
   /** Share of the film that lets go by itself. */
   readonly share: number;
+  /** Index of the film whose pull decides. */
+  readonly by: number;
   /** Mean flake [m]. */
   readonly size: number;
   readonly driveRatio: number;
@@ -88,6 +90,27 @@ export interface RemovalForecast {
   readonly effort: number | null;
 }
 
+/** What one zone of the panel, or all of it, comes to. */
+export interface ZoneForecast {
+  /** Of the panel's area. */
+  readonly area: number;
+  /** Cracks of the film whose cracks the panel shows; null where none does. */
+  readonly crack: CrackPattern | null;
+  /** First crack [s after the cracked coat was laid]; null where none comes while it dries. */
+  readonly firstAfter: number | null;
+  /** Share of the zone that chips, flakes and resists take, and that is worn through. */
+  readonly chippedShare: number;
+  readonly wornShare: number;
+  /** Share on which nothing but clear films lies over the panel. */
+  readonly bareShare: number;
+  /** Mean flake [m]; null where next to nothing flakes. */
+  readonly flake: number | null;
+  /** Gloss at 60 degrees [GU]. */
+  readonly gloss: number;
+  /** All that is seen, mixed by area, `#rrggbb`. */
+  readonly colour: string;
+}
+
 /** A whole plan's forecast, closed form. */
 export interface Forecast {
   readonly times: readonly StepTimes[];
@@ -97,17 +120,13 @@ export interface Forecast {
   readonly crackedCoat: number | null;
   readonly chips: readonly ChipForecast[];
   readonly removals: readonly RemovalForecast[];
-  /** Share of the area that chips, flakes and resists take, and that is worn through. */
-  readonly chippedShare: number;
-  readonly wornShare: number;
-  /** Share on which nothing but clear films lies over the panel. */
-  readonly bareShare: number;
+  /** What the panel as a whole, and each of its zones, come to. */
+  readonly whole: ZoneForecast;
+  readonly zones: Readonly<Record<Zone, ZoneForecast>>;
   readonly layers: readonly LayerShare[];
   /** What happens to the panel, for the field. */
   readonly scene: Scene;
   readonly appearance: Appearance;
-  /** Gloss at 60 degrees [GU]. */
-  readonly gloss: number;
   /** When the last film is through-dry and the last step done [s from the plan's start], null when never in this air. */
   readonly readyAt: number | null;
   readonly findings: readonly Finding[];

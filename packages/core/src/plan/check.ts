@@ -1,12 +1,15 @@
 import { STROKES } from '../crack';
 import { checkRange, InputError } from '../errors';
 import { mediumLookup, type MediumLookup, substrate } from '../media';
+import { checkMap, FILM_MAP_RANGE, MAP_RANGE } from './map';
 import { PLAN_RANGES } from './ranges';
 import {
   COVERS,
   DISTRESS_TOOLS,
   type FilmStep,
   GRITS,
+  isFilm,
+  mapOf,
   HEAT_TOOLS,
   type PanelPlan,
   PLACES,
@@ -61,6 +64,8 @@ function checkFilm(film: FilmStep, at: string, media: MediumLookup): void {
 
 function checkStep(step: Step, at: string, media: MediumLookup): void {
   checkStart(step.start, at);
+  const map = mapOf(step);
+  if (map !== undefined) checkMap(`${at}.map`, map, isFilm(step) ? FILM_MAP_RANGE : MAP_RANGE);
   switch (step.kind) {
     case 'coat':
     case 'seal':

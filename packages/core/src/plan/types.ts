@@ -1,6 +1,7 @@
 import { type AirSeries } from '../air';
 import { type Strokes } from '../crack';
 import { type OwnMedium, type SubstrateKey } from '../media';
+import { type PanelMap } from './map';
 
 /** When a step may begin. Moments and waits in seconds. */
 export type StartRule =
@@ -32,8 +33,14 @@ interface StepBase {
   readonly start: StartRule;
 }
 
+/** Steps that may do more here and less there. */
+interface Mapped {
+  /** Where more and where less; none where it is alike all over. */
+  readonly map?: PanelMap;
+}
+
 /** What any film that is laid has, paint or seal. */
-interface FilmBase extends StepBase {
+interface FilmBase extends StepBase, Mapped {
   /** Key of a generic medium or of one of the plan's own. */
   readonly medium: string;
   /** Wet film thickness [m]. */
@@ -74,7 +81,7 @@ export const RESIST_AGENTS = ['candle', 'jelly', 'salt'] as const;
 export type ResistAgent = (typeof RESIST_AGENTS)[number];
 
 /** Wax, jelly or salt under or in the next coat, so that it comes away there. */
-export interface Resist extends StepBase {
+export interface Resist extends StepBase, Mapped {
   readonly kind: 'resist';
   readonly agent: ResistAgent;
   /** How thick it lies [m]; for salt the grain. */
@@ -110,7 +117,7 @@ export const GRITS = [80, 100, 120, 150, 180, 220, 240, 280, 320, 360, 400] as c
 export type Grit = (typeof GRITS)[number];
 
 /** Taking some of it off again. */
-export interface Distress extends StepBase {
+export interface Distress extends StepBase, Mapped {
   readonly kind: 'distress';
   readonly tool: DistressTool;
   /** Sanding only. */
@@ -143,6 +150,9 @@ export type Step = Coat | Seal | Resist | Heat | Rewet | Distress | Wipe | Wait;
 export type FilmStep = Coat | Seal;
 export const STEP_KINDS = ['coat', 'seal', 'resist', 'heat', 'rewet', 'distress', 'wipe', 'wait'] as const;
 export type StepKind = Step['kind'];
+
+/** The map of a step that has one. */
+export const mapOf = (step: Step): PanelMap | undefined => ('map' in step ? step.map : undefined);
 
 export const isFilm = (step: Step): step is FilmStep => step.kind === 'coat' || step.kind === 'seal';
 

@@ -1,1 +1,1 @@
-export { type Scene, type SceneEvent, type SceneLayer } from './types';
+export { type LawResponse, type Scene, type SceneEvent, type SceneLayer, type SceneNetwork } from './types';

@@ -1,5 +1,5 @@
 import { type CrackLaw, type Strokes } from '../crack';
-import { type CoverStyle, type DistressTool, type Place, type ResistAgent } from '../plan';
+import { type CoverStyle, type DistressTool, type PanelMap, type Place, type ResistAgent } from '../plan';
 
 /*
  * What happens to a panel, in order, as plain data: read by the closed form, which follows shares of the area, and by
@@ -41,11 +41,8 @@ export type SceneEvent =
       readonly layer: number;
       /** Layer whose pattern it follows: films that hold together crack together. */
       readonly network: number;
-      readonly law: CrackLaw;
-      /** Share of the layer's area that stands open. */
-      readonly openArea: number;
-      /** Share of the film that cracks at all. */
-      readonly crackedShare: number;
+      /** Share of the openings that later coats leave. */
+      readonly fillLeft: number;
     }
   | {
       /** Islands let go at the boundary below a layer. */
@@ -53,10 +50,10 @@ export type SceneEvent =
       readonly layer: number;
       /** Layer whose pattern bounds the flakes. */
       readonly network: number;
-      readonly driveRatio: number;
-      readonly crackedShare: number;
+      /** Layer whose pull decides. */
+      readonly by: number;
       readonly lifting: number;
-      /** Share of the layer that has gone when this is over. */
+      /** Share of the layer that has gone when this is over, where it lies as thick as it should. */
       readonly share: number;
       /** Place it is helped on; elsewhere nothing more goes than by itself. */
       readonly where: Place;
@@ -64,6 +61,8 @@ export type SceneEvent =
   | {
       /** A layer comes off with all that lies on it. */
       readonly kind: 'lift';
+      /** Step that laid what lifts it. */
+      readonly stepId: string;
       readonly layer: number;
       readonly share: number;
       readonly agent: ResistAgent;
@@ -84,6 +83,28 @@ export type SceneEvent =
       readonly where: Place;
     };
 
+/** How a film's crack law answers to a mapped film laid thinner or thicker: ratios against the law of the mean film. */
+export interface LawResponse {
+  /** The mapped step. */
+  readonly stepId: string;
+  /** Thickness against the mean, rising; 1 is among them. */
+  readonly nodes: readonly number[];
+  readonly thickness: readonly number[];
+  readonly pull: readonly number[];
+  readonly strain: readonly number[];
+  readonly drive: readonly number[];
+  readonly mobility: readonly number[];
+  readonly fill: readonly number[];
+}
+
+/** A crack pattern of the panel. */
+export interface SceneNetwork {
+  /** Layer that sets it. */
+  readonly layer: number;
+  readonly law: CrackLaw;
+  readonly responses: readonly LawResponse[];
+}
+
 /** A panel's history. */
 export interface Scene {
   readonly widthMm: number;
@@ -91,6 +112,8 @@ export interface Scene {
   readonly layers: readonly SceneLayer[];
   readonly events: readonly SceneEvent[];
   /** Crack patterns the events speak of, by the layer that sets each. */
-  readonly networks: readonly { readonly layer: number; readonly law: CrackLaw }[];
+  readonly networks: readonly SceneNetwork[];
+  /** Where mapped steps do more and where less, by step. */
+  readonly maps: Readonly<Record<string, PanelMap>>;
   readonly seed: number;
 }

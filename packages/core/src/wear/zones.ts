@@ -8,11 +8,15 @@ export type Zone = (typeof ZONES)[number];
 const EDGE = 0.012;
 const CORNER = 0.025;
 
+const depths = (width: number, height: number): { edge: number; corner: number } => ({
+  edge: Math.min(EDGE, 0.2 * Math.min(width, height)),
+  corner: Math.min(CORNER, 0.25 * Math.min(width, height)),
+});
+
 /** Share of a panel's area that each zone takes; they add up to 1. */
 export function zoneShares(width: number, height: number): Record<Zone, number> {
   const area = width * height;
-  const edge = Math.min(EDGE, 0.2 * Math.min(width, height));
-  const corner = Math.min(CORNER, 0.25 * Math.min(width, height));
+  const { edge, corner } = depths(width, height);
   const corners = (4 * corner * corner) / area;
   const inner = ((width - 2 * edge) * (height - 2 * edge)) / area;
   // Of a corner's square, what lies within the inner rectangle belongs to the corner all the same.
@@ -20,6 +24,61 @@ export function zoneShares(width: number, height: number): Record<Zone, number> 
   const field = inner - overlap;
   return { field, edge: 1 - field - corners, corner: corners };
 }
+
+/** Places of each zone, evenly spread: shares of the panel's width and height. */
+export function zonePlaces(
+  width: number,
+  height: number,
+): Record<Zone, readonly (readonly [number, number])[]> {
+  const { edge, corner } = depths(width, height);
+  const places: Record<Zone, [number, number][]> = { field: [], edge: [], corner: [] };
+  // Finer towards the rims, where zones are narrow: every place stands for as much of its own zone.
+  const put = (zone: Zone, x: number, y: number): void => {
+    places[zone].push([x / width, y / height]);
+  };
+  const across = Math.round(Math.sqrt((FIELD_PLACES * width) / height));
+  const down = Math.max(2, Math.round(FIELD_PLACES / Math.max(2, across)));
+  for (let j = 0; j < down; j++) {
+    for (let i = 0; i < across; i++) {
+      const x = edge + ((i + 0.5) / across) * (width - 2 * edge);
+      const y = edge + ((j + 0.5) / down) * (height - 2 * edge);
+      const inCorner = Math.min(x, width - x) < corner && Math.min(y, height - y) < corner;
+      if (!inCorner) put('field', x, y);
+    }
+  }
+  const perimeter = 2 * (width + height - 4 * corner);
+  for (let i = 0; i < EDGE_PLACES; i++) {
+    const depth = edge * [0.17, 0.5, 0.83][i % 3]!;
+    let along = ((i + 0.5) / EDGE_PLACES) * perimeter;
+    for (const [length, place] of [
+      [width - 2 * corner, (t: number) => [corner + t, depth]],
+      [height - 2 * corner, (t: number) => [width - depth, corner + t]],
+      [width - 2 * corner, (t: number) => [width - corner - t, height - depth]],
+      [height - 2 * corner, (t: number) => [depth, height - corner - t]],
+    ] as const) {
+      if (along < length) {
+        const [x, y] = place(along);
+        put('edge', x!, y!);
+        break;
+      }
+      along -= length;
+    }
+  }
+  for (const part of [0.17, 0.5, 0.83]) {
+    for (const other of [0.17, 0.5, 0.83]) {
+      for (const right of [false, true]) {
+        for (const bottom of [false, true]) {
+          const x = part * corner;
+          const y = other * corner;
+          put('corner', right ? width - x : x, bottom ? height - y : y);
+        }
+      }
+    }
+  }
+  return places;
+}
+const FIELD_PLACES = 420;
+const EDGE_PLACES = 120;
 
 /** How much harder a tool works at rims, where the pressure of pad or hand gathers; assumed. */
 export const EXPOSURE: Readonly<Record<DistressTool, Readonly<Record<Zone, number>>>> = {

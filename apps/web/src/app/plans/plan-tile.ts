@@ -61,7 +61,7 @@ export class PlanTile {
   protected readonly figures = computed(() => {
     const forecast = this.forecast();
     const values = figureValues(forecast);
-    const off = forecast.chippedShare + forecast.wornShare;
+    const off = forecast.whole.chippedShare + forecast.whole.wornShare;
     if (values.spacing === null || values.opening === null)
       return off > 0.02 ? `no cracks, ${perCent(Math.min(1, off))} comes off` : 'no cracks';
     const spacing = figureText('spacing', values.spacing);

@@ -3,13 +3,13 @@ import {
   type CrackedLayer,
   type CrackField,
   drawPanel,
-  fieldInput,
   figureValues,
   forecast,
   Growth,
   measureField,
   measurePanel,
   type PanelField,
+  patternInput,
   runScene,
   type Strokes,
 } from '@zaffet/core';
@@ -49,15 +49,9 @@ async function patternsOf(
   const { view, scene, quality } = request;
   const cracked: CrackedLayer[] = [];
   let told = 0;
-  for (const [k, { layer, law }] of scene.networks.entries()) {
-    const input = fieldInput(law, {
-      widthMm: Math.max(5, view.widthMm),
-      heightMm: Math.max(5, view.heightMm),
-      edges: view.edges,
-      seed: scene.seed + (k === scene.networks.length - 1 ? 0 : layer),
-      strokes: scene.layers[layer]!.strokes,
-      quality,
-    });
+  for (const [k, network] of scene.networks.entries()) {
+    const { layer } = network;
+    const input = patternInput(scene, network, view, quality);
     const key = JSON.stringify(input);
     const before = grown.get(key);
     if (before !== undefined) {

@@ -33,6 +33,8 @@ export interface Flaws {
  * @param density - flaws per square of the mean spacing
  * @param margin - strip along the edges left without [mm]
  * @param octaves - path noise, in units of the mean spacing from the panel's middle
+ * @param finest - least ratio of the local spacing to the mean
+ * @param spacingAt - that ratio at a place: where the web is wider fewer flaws are kept
  */
 export function findFlaws(
   input: FieldInput,
@@ -41,9 +43,11 @@ export function findFlaws(
   margin: number,
   octaves: readonly Octave[],
   pathScatter: number,
+  finest: number,
+  spacingAt: (x: number, y: number) => number,
 ): Flaws {
   const { widthMm, heightMm, seed } = input;
-  const cell = spacingMm / Math.sqrt(density);
+  const cell = (finest * spacingMm) / Math.sqrt(density);
   const reach = Math.ceil((0.5 * (TURN_COS + TURN_SIN) * Math.max(widthMm, heightMm)) / cell) + 1;
   const noise = { value: 0, dx: 0, dy: 0 };
   const found: { x: number; y: number; strength: number; axis: number }[] = [];
@@ -57,6 +61,10 @@ export function findFlaws(
       const x = 0.5 * widthMm + dx;
       const y = 0.5 * heightMm + dy;
       if (x < margin || y < margin || x > widthMm - margin || y > heightMm - margin) continue;
+      if (finest < 1 || input.local !== undefined) {
+        const share = finest / spacingAt(x, y);
+        if (uniform(id, seed, 5) > share * share) continue;
+      }
       const weibull = exactExp(exactLn(-exactLn(uniform(id, seed, 3))) / WEIBULL);
       noiseAt(octaves, dx / spacingMm, dy / spacingMm, noise);
       const scatter = 1 + ((weibull / WEIBULL_MEAN - 1) * FLAW_SCATTER * input.scatter) / WEIBULL_SCATTER;

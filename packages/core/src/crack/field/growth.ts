@@ -31,6 +31,8 @@ const MEANDER = 0.5;
 /** Weight of a flaw's own random axis, which decides where the stress has no direction. */
 const FLAW_AXIS = 0.12;
 const SITE_DIRECTIONS = 4;
+/** Steps are not made shorter than this share of what suits the mean film. */
+const FINEST = 0.4;
 
 interface Quality {
   readonly directions: number;
@@ -74,7 +76,6 @@ export class Growth {
   private readonly quality: Quality;
   private readonly stepMm: number;
   private readonly spacingMm: number;
-  private readonly exclude: number;
   private readonly pathScatter: number;
   private readonly flawAxis: number;
   private readonly octaves: Octave[];
@@ -83,6 +84,7 @@ export class Growth {
   private readonly cos2: Float64Array;
   private readonly sin2: Float64Array;
   private readonly finalRatio: number;
+  private readonly firstLevel: number;
   private readonly levels: number;
   private level = 0;
   private checkpoint = 1;
@@ -98,7 +100,10 @@ export class Growth {
   private pull = 0;
   private strokeA = 0;
   private strokeB = 0;
-  private readonly local = new Float64Array(3);
+  private strain = 0;
+  /** A tip does not see its own crack within this length of it. */
+  private exclude = 0;
+  private readonly local = new Float64Array(4);
   private readonly noise = { value: 0, dx: 0, dy: 0 };
   private readonly siteSeen = new Float64Array(SITE_DIRECTIONS);
   private tensorA = 0;
@@ -111,13 +116,14 @@ export class Growth {
     // About the mean spacing: a friction-held film is spaced by its slip, an elastic one by its pull length.
     const slipSpacing = 1.4 * input.strengthRatio * input.slipNumber;
     this.spacingMm = input.pullLengthMm * Math.max(1.7, slipSpacing);
-    this.stepMm = 0.12 * this.spacingMm * this.quality.stepFactor;
+    this.map = strokeMap(input, this.spacingMm);
+    // Steps suit the finest web anywhere on the panel, within reason.
+    const finest = Math.max(FINEST, this.map.leastPull);
+    this.stepMm = 0.12 * this.spacingMm * finest * this.quality.stepFactor;
     const cell = 2.05 * this.stepMm;
     this.segments = new Segments(input, cell);
-    this.exclude = Math.max(2.2 * input.pullLengthMm, 4 * this.stepMm);
     this.pathScatter = PATH_SCATTER * input.scatter;
     this.flawAxis = FLAW_AXIS * input.scatter;
-    this.map = strokeMap(input, this.spacingMm);
     this.octaves = pathOctaves(0.45, input.seed);
 
     const k = this.quality.directions;
@@ -134,10 +140,11 @@ export class Growth {
     }
 
     this.finalRatio = 1 / input.strengthRatio;
+    this.firstLevel = FIRST_LEVEL / this.map.greatestStrain;
     this.levels =
-      this.finalRatio <= FIRST_LEVEL
+      this.finalRatio <= this.firstLevel
         ? 0
-        : Math.floor(exactLn(this.finalRatio / FIRST_LEVEL) / exactLn(this.quality.levelFactor)) + 2;
+        : Math.floor(exactLn(this.finalRatio / this.firstLevel) / exactLn(this.quality.levelFactor)) + 2;
 
     this.flaws = findFlaws(
       input,
@@ -146,17 +153,24 @@ export class Growth {
       0.25 * this.stepMm,
       this.octaves,
       this.pathScatter,
+      finest,
+      (x, y) => {
+        strokesAt(this.map, x, y, this.local);
+        return Math.sqrt(this.local[2]!);
+      },
     );
     // No flaw starts a crack before it would in a film nobody else relieves, across the weakest stroke, at the
     // thickest spot: a bound that spares asking them all from the first level on.
     const weakest = 1 - (0.5 * input.strokeContrast) / (1 - 0.5 * input.strokeContrast);
-    const thickest = input.pullLengthMm * Math.sqrt(THICKEST);
+    const { greatestPull, greatestStrain } = this.map;
+    const thickest = input.pullLengthMm * greatestPull * Math.sqrt(THICKEST);
+    const strain = input.strain * greatestStrain;
     const forEnergy = Math.sqrt(
       (NUCLEATION * input.fractureLengthMm * weakest) /
-        (input.strain * input.strain * thickest * frictionFactor(input.slipNumber)),
+        (strain * strain * thickest * frictionFactor(input.slipNumber)),
     );
     this.siteBound = this.flaws.strength.map((strength) =>
-      Math.max(forEnergy, (strength * weakest) / this.finalRatio),
+      Math.max(forEnergy, (strength * weakest) / (this.finalRatio * greatestStrain)),
     );
   }
 
@@ -171,7 +185,7 @@ export class Growth {
     const ratio =
       this.level === this.levels - 1
         ? this.finalRatio
-        : FIRST_LEVEL * exactExp(this.level * exactLn(this.quality.levelFactor));
+        : this.firstLevel * exactExp(this.level * exactLn(this.quality.levelFactor));
     this.load = Math.min(1, ratio / this.finalRatio);
     this.runArrested();
     this.nucleate();
@@ -232,13 +246,14 @@ export class Growth {
     };
   }
 
-  /** Reads the film's properties at a point into `pull`, `strokeA`, `strokeB`. */
+  /** Reads the film's properties at a point into `pull`, `strain`, `strokeA`, `strokeB`. */
   private at(x: number, y: number): void {
     strokesAt(this.map, x, y, this.local);
     this.strokeA = this.local[0]!;
     this.strokeB = this.local[1]!;
-    // Pull length of a thicker or thinner spot: between √h (slipping) and h (bonded); √h holds for crackle.
     this.pull = this.input.pullLengthMm * Math.sqrt(this.local[2]!);
+    this.strain = this.input.strain * this.local[3]!;
+    this.exclude = Math.max(2.2 * this.pull, 4 * this.stepMm);
   }
 
   /**
@@ -311,7 +326,6 @@ export class Growth {
   private nucleate(): void {
     const { input, segments } = this;
     const n = this.flaws.x.length;
-    const strain2 = input.strain * input.strain;
     for (let i = 0; i < n; i++) {
       if (this.siteBound[i]! > this.load) continue;
       const x = this.flaws.x[i]!;
@@ -344,9 +358,13 @@ export class Growth {
       const a = segments.ray(x, y, nx, ny, reach, -1, 0, 0) / this.pull;
       const b = segments.ray(x, y, -nx, -ny, reach, -1, 0, 0) / this.pull;
       const weak = this.weakness(c2, s2);
-      const stress = stressShare(a, b, input.slipNumber) / weak;
+      const stress = (stressShare(a, b, input.slipNumber) * this.local[3]!) / weak;
       const energy =
-        strain2 * this.pull * frictionFactor(input.slipNumber) * birthPull(a, b, input.slipNumber);
+        this.strain *
+        this.strain *
+        this.pull *
+        frictionFactor(input.slipNumber) *
+        birthPull(a, b, input.slipNumber);
       const forStrength = stress > 1e-6 ? this.flaws.strength[i]! / (stress * this.finalRatio) : 2;
       const forEnergy = energy > 1e-12 ? Math.sqrt((NUCLEATION * input.fractureLengthMm * weak) / energy) : 2;
       const required = forStrength > forEnergy ? forStrength : forEnergy;
@@ -426,9 +444,9 @@ export class Growth {
       const cross = tip.hx * ty - tip.hy * tx;
       turn +=
         (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / this.tensorMean) * ds) /
-        (0.45 * input.pullLengthMm);
+        (0.45 * this.pull);
     }
-    const most = ds / (0.22 * this.spacingMm);
+    const most = ds / (0.22 * this.spacingMm * (this.pull / input.pullLengthMm));
     turn = turn > most ? most : turn < -most ? -most : turn;
     const q = 0.25 * turn * turn;
     const cosT = (1 - q) / (1 + q);
@@ -448,7 +466,7 @@ export class Growth {
     const born = birthPull(tip.energyLeft, tip.energyRight, input.slipNumber);
     const c2 = hy * hy - hx * hx;
     const s2 = -2 * hx * hy;
-    const energy = (this.load * input.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
+    const energy = (this.load * this.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
     const tough =
       input.fractureLengthMm *
       Math.max(0.2, 1 + 0.6 * this.pathScatter * this.noise.value) *
@@ -500,7 +518,7 @@ export class Growth {
       this.pull *
       this.load *
       (edgePull(tip.energyLeft, input.slipNumber) + edgePull(tip.energyRight, input.slipNumber));
-    segments.width[i] = 2 * input.strain * this.load * this.pull * born;
+    segments.width[i] = 2 * this.strain * this.load * this.pull * born;
     segments.pull[i] = pull;
     tip.last = i;
     tip.x = nextX;
@@ -535,7 +553,7 @@ export class Growth {
       const right = segments.ray(x, y, -nx, -ny, reach, crack, arc, near) / this.pull;
       const pull =
         this.pull * this.load * (edgePull(left, input.slipNumber) + edgePull(right, input.slipNumber));
-      const gain = input.strain * (pull - segments.pull[i]!);
+      const gain = this.strain * (pull - segments.pull[i]!);
       if (gain > 0) {
         segments.width[i] = segments.width[i]! + gain;
         segments.pull[i] = pull;

@@ -1,7 +1,7 @@
 import { InputError } from '../../errors';
 import { quantise } from '../../numeric/exact';
 import { type CrackLaw } from '../types';
-import { type FieldInput, type Strokes } from './types';
+import { type FieldInput, type LocalLaw, type Strokes } from './types';
 
 /** How much weaker a film is across the strokes that laid it; assumed, from how plainly boards show the brush. */
 const STROKE_CONTRAST: Readonly<Record<Strokes, number>> = {
@@ -22,6 +22,7 @@ export interface FieldWindow {
   readonly seed: number;
   readonly strokes: Strokes;
   readonly quality: FieldInput['quality'];
+  readonly local?: LocalLaw;
 }
 
 /**

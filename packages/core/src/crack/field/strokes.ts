@@ -1,17 +1,24 @@
 import { exactCos, exactSin } from '../../numeric/exact';
 import { noiseAt, type Octave } from '../../numeric/noise';
 import { pathOctaves } from './octaves';
-import { type FieldInput } from './types';
+import { type FieldInput, type LocalLaw } from './types';
 
-/** Slow map of the brush's marks over the panel: three values per node [A cos 2φ, A sin 2φ, thickness ratio]. */
+/**
+ * Slow map of how the film lies over the panel. Values per node: A cos 2φ, A sin 2φ, square of the pull length's
+ * ratio to the mean, ratio of the strain.
+ */
 export interface StrokeMap {
   readonly pitchMm: number;
   readonly columns: number;
   readonly rows: number;
   readonly values: Float32Array;
+  /** Least and greatest ratio of pull length and of strain that the plan, not the hand, gives a place. */
+  readonly leastPull: number;
+  readonly greatestPull: number;
+  readonly greatestStrain: number;
 }
 
-export const STROKE_CHANNELS = 3;
+const STROKE_CHANNELS = 4;
 /** A hand wavers: slow turns of the stroke's direction [rad] and of the thickness [share], root mean square. */
 const WAVER = 0.13;
 const UNEVEN = 0.08;
@@ -38,43 +45,80 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
   const blotch = octaves(hand, 1, 0x53000);
   const uneven = octaves(hand * 0.8, UNEVEN * input.scatter, 0x54000);
   const sample = { value: 0, dx: 0, dy: 0 };
+  const { local } = input;
+  let leastPull = 1;
+  let greatestPull = 1;
+  let greatestStrain = 1;
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
       const x = (column * pitchMm - 0.5 * input.widthMm) / spacingMm;
       const y = (row * pitchMm - 0.5 * input.heightMm) / spacingMm;
+      const at = (row * columns + column) * STROKE_CHANNELS;
       // Strokes run along the panel's width, so that their normal points along its height.
-      let normal = Math.PI / 2;
+      let cos = -1;
+      let sin = 0;
       let contrast = input.strokeContrast;
-      noiseAt(waver, x, y, sample);
-      if (input.strokes === 'dabbed') contrast = 0;
-      else if (input.strokes === 'one-way') normal += sample.value;
-      else if (input.strokes === 'crosswise') {
-        normal += sample.value;
-        noiseAt(blotch, x, y, sample);
-        if (sample.value > 0) normal -= Math.PI / 2;
-      } else {
+      if (input.strokes === 'swirled') {
         noiseAt(blotch, x, y, sample);
         const slope = Math.sqrt(sample.dx * sample.dx + sample.dy * sample.dy);
-        if (slope > 0) {
-          // Swirls follow the level lines of a slow noise: the normal is its slope.
-          const cos = sample.dx / slope;
-          const sin = sample.dy / slope;
-          const at = (row * columns + column) * STROKE_CHANNELS;
-          values[at] = contrast * (cos * cos - sin * sin);
-          values[at + 1] = contrast * 2 * cos * sin;
-          noiseAt(uneven, x, y, sample);
-          values[at + 2] = bounded(1 + sample.value);
-          continue;
+        // Swirls follow the level lines of a slow noise: the normal is its slope.
+        const nx = slope > 0 ? sample.dx / slope : 0;
+        const ny = slope > 0 ? sample.dy / slope : 1;
+        cos = nx * nx - ny * ny;
+        sin = 2 * nx * ny;
+      } else if (input.strokes === 'dabbed') contrast = 0;
+      else {
+        noiseAt(waver, x, y, sample);
+        let normal = Math.PI / 2 + sample.value;
+        if (input.strokes === 'crosswise') {
+          noiseAt(blotch, x, y, sample);
+          if (sample.value > 0) normal -= Math.PI / 2;
         }
+        cos = exactCos(2 * normal);
+        sin = exactSin(2 * normal);
       }
-      const at = (row * columns + column) * STROKE_CHANNELS;
-      values[at] = contrast * exactCos(2 * normal);
-      values[at + 1] = contrast * exactSin(2 * normal);
+      values[at] = contrast * cos;
+      values[at + 1] = contrast * sin;
       noiseAt(uneven, x, y, sample);
+      // Pull length of a thicker or thinner spot: between √h (slipping) and h (bonded); √h holds for crackle.
       values[at + 2] = bounded(1 + sample.value);
+      values[at + 3] = 1;
+      if (local === undefined) continue;
+      const pull = localAt(
+        local,
+        local.pull,
+        (column * pitchMm) / input.widthMm,
+        (row * pitchMm) / input.heightMm,
+      );
+      const strain = localAt(
+        local,
+        local.strain,
+        (column * pitchMm) / input.widthMm,
+        (row * pitchMm) / input.heightMm,
+      );
+      values[at + 2] = values[at + 2]! * pull * pull;
+      values[at + 3] = strain;
+      leastPull = Math.min(leastPull, pull);
+      greatestPull = Math.max(greatestPull, pull);
+      greatestStrain = Math.max(greatestStrain, strain);
     }
   }
-  return { pitchMm, columns, rows, values };
+  return { pitchMm, columns, rows, values, leastPull, greatestPull, greatestStrain };
+}
+
+/** Reads a local law at shares of the window's width and height; bilinear, clamped to the outermost cells. */
+function localAt(local: LocalLaw, values: readonly number[], u: number, v: number): number {
+  const { columns, rows } = local;
+  const x = Math.min(columns - 1, Math.max(0, u * columns - 0.5));
+  const y = Math.min(rows - 1, Math.max(0, v * rows - 0.5));
+  const column = Math.max(0, Math.min(columns - 2, Math.floor(x)));
+  const row = Math.max(0, Math.min(rows - 2, Math.floor(y)));
+  const right = Math.min(columns - 1, column + 1) - column;
+  const down = (Math.min(rows - 1, row + 1) - row) * columns;
+  const at = row * columns + column;
+  const upper = values[at]! + (x - column) * (values[at + right]! - values[at]!);
+  const lower = values[at + down]! + (x - column) * (values[at + down + right]! - values[at + down]!);
+  return upper + (y - row) * (lower - upper);
 }
 
 /** Thickness of the thickest spot a hand leaves, against the mean. */

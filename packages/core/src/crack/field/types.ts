@@ -5,6 +5,19 @@ export type Edge = 'free' | 'pinned';
 export const STROKES = ['one-way', 'crosswise', 'swirled', 'dabbed'] as const;
 export type Strokes = (typeof STROKES)[number];
 
+/**
+ * How a film's law differs from place to place, as ratios against the mean film: a raster over the window, row by
+ * row, read in between the middles of its cells.
+ */
+export interface LocalLaw {
+  readonly columns: number;
+  readonly rows: number;
+  /** Of the pull length. */
+  readonly pull: readonly number[];
+  /** Of the free strain, and with it of the stress. */
+  readonly strain: readonly number[];
+}
+
 /** One film on one panel, ready to crack. Lengths in mm; made from a `CrackLaw` by `fieldInput`. */
 export interface FieldInput {
   readonly widthMm: number;
@@ -28,6 +41,8 @@ export interface FieldInput {
   readonly scatter: number;
   /** `coarse` halves the resolution and the number of flaws, for a picture that follows the hand. */
   readonly quality: 'full' | 'coarse';
+  /** Where the film lies thicker or thinner; none where it is alike all over. */
+  readonly local?: LocalLaw;
 }
 
 /**

@@ -45,7 +45,7 @@ export function outcomeRules(plan: PanelPlan, result: Outcome, add: AddFinding):
       step.kind === 'heat' ||
       (step.kind === 'coat' && step.cover.share < 0.9),
   );
-  if (top && !slips && !works && crackedCoat === null && coats.length > 1 && result.chippedShare < 0.01)
+  if (top && !slips && !works && crackedCoat === null && coats.length > 1 && result.whole.chippedShare < 0.01)
     add('paint-before-paint', 'tip', top.coat.id);
 
   const cracked = crackedCoat === null ? undefined : coats[crackedCoat];
@@ -57,7 +57,7 @@ export function outcomeRules(plan: PanelPlan, result: Outcome, add: AddFinding):
     if (everywhere > 0.9 && !works) add('crackle-everywhere', 'tip', cracked.coat.id, { share: everywhere });
   }
   const { contrast } = result.appearance;
-  if (top && contrast !== null && contrast < INVISIBLE && (cracked || result.chippedShare > 0.02))
+  if (top && contrast !== null && contrast < INVISIBLE && (cracked || result.whole.chippedShare > 0.02))
     add('contrast-low', 'warn', (cracked ?? top).coat.id, { contrast });
   holdRules(plan, result, add);
 }
@@ -78,8 +78,8 @@ function holdRules(plan: PanelPlan, result: Outcome, add: AddFinding): void {
   const most = Math.max(0, ...result.chips.map((chip) => chip.share));
   const worst = result.chips.find((chip) => chip.share === most);
   if (worst && most > 0.6) add('flakes-badly', 'warn', coats[worst.film]!.coat.id, { share: most });
-  if (ground.bare && result.bareShare > BARE_SEEN && coats.length > 0) {
+  if (ground.bare && result.whole.bareShare > BARE_SEEN && coats.length > 0) {
     const step = plan.steps.findLast((s) => s.kind === 'distress') ?? coats[0]!.coat;
-    add('bare-shows', 'warn', step.id, { share: result.bareShare });
+    add('bare-shows', 'warn', step.id, { share: result.whole.bareShare });
   }
 }

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
+  AREA_NAMES,
   duration,
   FIGURE_WORDS,
   figures,
@@ -12,6 +13,7 @@ import {
   hazardWords,
   layerWord,
   LIMITS,
+  MEAN_COLOUR_WORDS,
   mediumName,
   moverText,
   perCent,
@@ -21,7 +23,17 @@ import {
   volume,
   volumeShown,
 } from '@zaffet/contract';
-import { type Figure, type FigureKey, handsOn, hazards, type Quantity, quantities } from '@zaffet/core';
+import {
+  type Area,
+  AREAS,
+  type Figure,
+  type FigureKey,
+  handsOn,
+  hazards,
+  type LayerShare,
+  type Quantity,
+  quantities,
+} from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -44,6 +56,8 @@ const BARS: Readonly<Record<FigureKey, { from: number; to: number; scale: 'log' 
 };
 /** Shares under these are not told: nobody sees them. */
 const SEEN = 0.004;
+/** Field and edges are told apart where they differ by more than this share of the greater. */
+const TELLING = 0.08;
 /** Figures of a crackle, left out where nothing cracks. */
 const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firstCracks', 'strength'];
 
@@ -69,11 +83,39 @@ export class ReadoutView {
   protected readonly look = computed(() => this.plan()!.look);
   protected readonly cracks = computed(() => this.forecast()?.crackedCoat != null);
 
+  /** Where something tells the zones of the panel apart, each can be asked for by itself. */
+  protected readonly zoned = computed(() => {
+    const readout = this.readout();
+    return readout !== null && readout.field !== readout.panel;
+  });
+  protected readonly areas = AREAS.map((area) => ({ area, name: AREA_NAMES[area] }));
+  private readonly asked = signal<Area>('panel');
+  protected readonly area = computed((): Area => (this.zoned() ? this.asked() : 'panel'));
+  private readonly told = computed(() => this.readout()?.[this.area()] ?? null);
+
   protected readonly lines = computed(() =>
-    foremostFirst(this.readout()?.figures ?? [])
+    foremostFirst(this.told()?.figures ?? [])
       .filter((figure) => this.tells(figure))
       .map((figure) => this.line(figure)),
   );
+  /** What the eye makes of it all from across the room. */
+  protected readonly mean = computed(() => {
+    const told = this.told();
+    const plan = this.plan();
+    if (told === null || plan === null) return null;
+    const { colour, within, movers } = told.colour;
+    return {
+      colour,
+      within: figures(within),
+      meaning: MEAN_COLOUR_WORDS.meaning,
+      name: MEAN_COLOUR_WORDS.name,
+      movers: movers
+        .slice(0, 2)
+        .map((mover) =>
+          moverText('colour', mover, (id) => layerWord(plan.steps, id, plan.media), this.units()),
+        ),
+    };
+  });
   protected readonly findings = computed(() => {
     const plan = this.plan();
     return (this.forecast()?.findings ?? []).map((finding) => {
@@ -105,28 +147,31 @@ export class ReadoutView {
     const plan = this.plan();
     const forecast = this.forecast();
     if (plan === null || forecast === null) return [];
+    const area = this.area();
+    const shareOf = (layer: LayerShare): number => (area === 'panel' ? layer.share : layer.zones[area]);
     return forecast.layers
-      .filter((layer) => layer.share > SEEN)
+      .filter((layer) => shareOf(layer) > SEEN)
       .map((layer) => {
-        const figure = this.readout()?.layers.find((l) => l.layerId === layer.id);
+        const figure = this.told()?.layers.find((l) => l.layerId === layer.id);
+        const share = shareOf(layer);
         const step = plan.steps.find((s) => s.id === layer.id);
         const { field, edge } = layer.zones;
-        const differs = Math.abs(field - edge) > 0.01;
+        const differs = area === 'panel' && Math.abs(field - edge) > 0.01;
         return {
           id: layer.id,
           word: layerWord(plan.steps, layer.id, plan.media),
           title:
             step === undefined ? substrateName(plan.piece.parts[0].substrate) : stepTitle(step, plan.media),
-          share: layer.share,
+          share,
           colour: forecast.appearance.layers.find((look) => look.id === layer.id)?.seen ?? '#d8d2c0',
-          number: figures(layer.share * 100),
+          number: figures(share * 100),
           band:
             figure?.low == null || figure.high === null
               ? ''
               : `${figures(figure.low * 100)} to ${figures(figure.high * 100)}`,
           zones: differs ? `field ${perCent(field)}, edges ${perCent(edge)}` : '',
           movers: (figure?.movers ?? [])
-            .slice(0, 1)
+            .slice(0, 2)
             .map((mover) =>
               moverText('layer', mover, (id) => layerWord(plan.steps, id, plan.media), this.units()),
             ),
@@ -241,6 +286,7 @@ export class ReadoutView {
     number: string;
     unit: string;
     band: string;
+    zones: string;
     movers: string[];
     wanted: number | null;
   } {
@@ -266,13 +312,35 @@ export class ReadoutView {
       number: value?.number ?? 'none',
       unit: value?.unit ?? '',
       band: bandText,
+      zones: this.zonesText(figure),
       movers: figure.movers
-        .slice(0, figure.key === 'gloss' || figure.key === 'contrast' ? 1 : 2)
+        .slice(0, 2)
         .map((mover) =>
           moverText(figure.key, mover, (id) => layerWord(steps, id, plan?.media), this.units()),
         ),
       wanted: this.wanted(figure.key),
     };
+  }
+
+  /** What field and edges come to, where the panel's figure hides that they differ. */
+  private zonesText({ key, value }: Figure): string {
+    const readout = this.readout();
+    if (readout === null || this.area() !== 'panel' || !this.zoned() || value === null) return '';
+    const of = (area: Area): number | null =>
+      readout[area].figures.find((figure) => figure.key === key)?.value ?? null;
+    const field = of('field');
+    const edge = of('edge');
+    if (field === null || edge === null || Math.abs(field - edge) <= TELLING * Math.max(field, edge))
+      return '';
+    const text = (amount: number): string => {
+      const { number, unit } = figureText(key, amount, this.units());
+      return `${number} ${unit}`.trim();
+    };
+    return `field ${text(field)}, edges ${text(edge)}`;
+  }
+
+  protected ask(area: Area): void {
+    this.asked.set(area);
   }
 
   private wanted(key: FigureKey): number | null {

@@ -1,0 +1,219 @@
+import { type CrackLaw, type CrackPattern, crackPattern } from '../crack';
+import { type MediumLookup } from '../media';
+import { answerAt } from '../numeric/answer';
+import {
+  isFilm,
+  mapAt,
+  mapOf,
+  PLAN_RANGES,
+  type Panel,
+  type PanelMap,
+  type PanelPlan,
+  type Step,
+} from '../plan';
+import { type LawResponse } from '../scene';
+import { type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
+import { cracksOf } from './cracks';
+import { type Factors, type Run, runSteps } from './run';
+import { type CoatCracks } from './types';
+
+/*
+ * Where on the panel what differs. A panel is divided into patches on which everything is alike: its zones, and
+ * within each zone, where steps are mapped, classes of like values. The closed form goes through them one by one.
+ *
+ * What a film laid thicker in one place does there is worked out by laying all of it so thick: the same drying, the
+ * same law, at the moments the plan has for the mean film. Between the few thicknesses tried the law's numbers are
+ * interpolated in their logarithms; of several mapped films the effects multiply.
+ */
+
+/** A part of the panel on which everything is alike. */
+export interface Patch {
+  readonly zone: Zone;
+  /** Share of the panel's area. */
+  readonly area: number;
+  /** What each mapped step's map says here, by the step's id. */
+  readonly factors: ReadonlyMap<string, number>;
+}
+
+/** Classes of a map's values within a zone, by how many maps there are. */
+const CLASSES = [1, 8, 4, 3];
+const FEWEST_CLASSES = 2;
+
+/**
+ * Divides a panel into patches.
+ * @param alike - nothing tells the zones apart: without maps one patch then stands for all of it
+ */
+export function patchesOf(panel: Panel, steps: readonly Step[], alike: boolean): Patch[] {
+  const mapped = steps.flatMap((step) => {
+    const map = mapOf(step);
+    return map === undefined ? [] : [{ id: step.id, map }];
+  });
+  const shares = zoneShares(panel.width, panel.height);
+  if (mapped.length === 0) {
+    const factors = new Map<string, number>();
+    return alike
+      ? [{ zone: 'field', area: 1, factors }]
+      : ZONES.map((zone) => ({ zone, area: shares[zone], factors }));
+  }
+  const places = zonePlaces(panel.width, panel.height);
+  return ZONES.flatMap((zone) =>
+    classesOf(places[zone], mapped).map(({ share, factors }): Patch => ({
+      zone,
+      area: shares[zone] * share,
+      factors,
+    })),
+  );
+}
+
+function classesOf(
+  places: readonly (readonly [number, number])[],
+  mapped: readonly { readonly id: string; readonly map: PanelMap }[],
+): { share: number; factors: Map<string, number> }[] {
+  const classes = CLASSES[mapped.length] ?? FEWEST_CLASSES;
+  const values = mapped.map(({ map }) => places.map(([u, v]) => mapAt(map, u, v)));
+  const keys = new Array<string>(places.length).fill('');
+  for (const of of values) {
+    const sorted = [...of].sort((a, b) => a - b);
+    const bounds = Array.from(
+      { length: classes - 1 },
+      (_, k) => sorted[Math.floor(((k + 1) * sorted.length) / classes)]!,
+    );
+    of.forEach((value, i) => {
+      keys[i] += `${bounds.filter((bound) => value >= bound).length} `;
+    });
+  }
+  const groups = new Map<string, number[]>();
+  keys.forEach((key, i) => {
+    const group = groups.get(key);
+    if (group) group.push(i);
+    else groups.set(key, [i]);
+  });
+  return [...groups.values()].map((group) => ({
+    share: group.length / places.length,
+    factors: new Map(
+      mapped.map(({ id }, m) => [id, group.reduce((sum, i) => sum + values[m]![i]!, 0) / group.length]),
+    ),
+  }));
+}
+
+/** How a film's law answers to each mapped film, by film. */
+export interface FilmResponse extends LawResponse {
+  /** How the moment of the first crack answers, as a ratio of the time since the coat was laid. */
+  readonly first: readonly number[];
+}
+
+/** Thicknesses tried beside the mean, as ratios: the map's ends, and one between where an end is far. */
+function nodesOf(map: PanelMap): number[] {
+  const low = Math.min(1, ...map.values);
+  const high = Math.max(1, ...map.values);
+  const nodes = [1];
+  if (low < 0.97) nodes.unshift(low);
+  if (low < 0.65) nodes.splice(1, 0, Math.sqrt(low));
+  if (high > 1.55) nodes.push(Math.sqrt(high));
+  if (high > 1.03) nodes.push(high);
+  return nodes;
+}
+
+/** A film that does not crack at all at a thickness answers as if its strain fell to this share. */
+const NO_STRAIN = 0.05;
+
+/** Lays the mapped films thinner and thicker all over, and tells how every film's cracks answer. */
+export function responsesOf(
+  plan: PanelPlan,
+  run: Run,
+  base: readonly (CoatCracks | null)[],
+  media: MediumLookup,
+  factors: Factors,
+): FilmResponse[][] {
+  const responses: FilmResponse[][] = base.map(() => []);
+  for (const step of plan.steps) {
+    const map = mapOf(step);
+    if (map === undefined || !isFilm(step)) continue;
+    const nodes = nodesOf(map);
+    const tried = nodes.map((node) =>
+      node === 1 ? base : cracksLaid(plan, run, step.id, node, media, factors),
+    );
+    base.forEach((crack, film) => {
+      if (!crack) return;
+      const ratio = (of: (law: CrackLaw) => number, without: number): number[] =>
+        tried.map((cracks) => {
+          const there = cracks[film];
+          return there ? Math.max(1e-6, of(there.law)) / Math.max(1e-6, of(crack.law)) : without;
+        });
+      const laidAt = run.films[film]!.laidAt;
+      responses[film]!.push({
+        stepId: step.id,
+        nodes,
+        thickness: ratio((law) => law.thicknessUm, 1),
+        pull: ratio((law) => law.pullLengthUm, 1),
+        strain: ratio((law) => law.strain, NO_STRAIN),
+        drive: ratio((law) => law.driveRatio, NO_STRAIN),
+        mobility: ratio((law) => law.mobilityAtGel, 1),
+        fill: ratio((law) => law.fillLeft, 1),
+        first: tried.map((cracks) => {
+          const there = cracks[film]?.firstAt;
+          return there == null || crack.firstAt === null
+            ? 1
+            : Math.max(1, there - laidAt) / Math.max(1, crack.firstAt - laidAt);
+        }),
+      });
+    });
+  }
+  return responses;
+}
+
+function cracksLaid(
+  plan: PanelPlan,
+  run: Run,
+  stepId: string,
+  node: number,
+  media: MediumLookup,
+  factors: Factors,
+): (CoatCracks | null)[] {
+  const { min, max } = PLAN_RANGES.thickness;
+  const steps = plan.steps.map((step, i): Step => {
+    // The painter's clock goes by the mean film: thick places are covered when the others are.
+    const start = { rule: 'at' as const, moment: run.times[i]!.from };
+    if (step.id !== stepId || !isFilm(step)) return { ...step, start };
+    return { ...step, start, thickness: Math.min(max, Math.max(min, step.thickness * node)) };
+  });
+  const there = runSteps({ ...plan, steps }, media, factors);
+  const heatedAt = (id: string): number => there.times.find((t) => t.step.id === id)?.until ?? 0;
+  return there.films.map((_, i) => cracksOf(there.films, i, plan.panel, steps, heatedAt, factors));
+}
+
+/** What a film cracks into on one patch. */
+export interface LocalCracks {
+  readonly law: CrackLaw;
+  readonly pattern: CrackPattern;
+  /** First crack after the coat's laying, against that of the mean film. */
+  readonly firstRatio: number;
+}
+
+/** The cracks of a film on a patch. */
+export function cracksThere(
+  crack: CoatCracks,
+  responses: readonly FilmResponse[],
+  patch: Patch,
+): LocalCracks {
+  const answering = responses.filter(({ stepId }) => patch.factors.has(stepId));
+  if (answering.length === 0) return { law: crack.law, pattern: crack.pattern, firstRatio: 1 };
+  const times = (of: (response: FilmResponse) => readonly number[]): number =>
+    answering.reduce(
+      (all, response) => all * answerAt(response.nodes, of(response), patch.factors.get(response.stepId)!),
+      1,
+    );
+  const { law } = crack;
+  const strain = times((r) => r.strain);
+  const local: CrackLaw = {
+    ...law,
+    thicknessUm: law.thicknessUm * times((r) => r.thickness),
+    pullLengthUm: law.pullLengthUm * times((r) => r.pull),
+    strain: law.strain * strain,
+    strengthRatio: law.strengthRatio / strain,
+    driveRatio: law.driveRatio * times((r) => r.drive),
+    mobilityAtGel: Math.min(1, law.mobilityAtGel * times((r) => r.mobility)),
+    fillLeft: Math.min(1, law.fillLeft * times((r) => r.fill)),
+  };
+  return { law: local, pattern: crackPattern(local), firstRatio: times((r) => r.first) };
+}

@@ -1,0 +1,86 @@
+import { checkRange, InputError } from '../errors';
+
+/**
+ * How much of something lies where on a panel: a coarse raster, row by row from the upper left corner, read in
+ * between the middles of its cells. What a value means is the step's: for a film how thick it lies against the
+ * thickness told, for a resist how much of it there is, for a distressing step how hard it is worked.
+ */
+export interface PanelMap {
+  readonly columns: number;
+  readonly rows: number;
+  readonly values: readonly number[];
+}
+
+/** Values of a map: 1 is as the step says. */
+export const MAP_RANGE = { min: 0, max: 2.5 };
+/** A film is never so thin that it is not there. */
+export const FILM_MAP_RANGE = { min: 0.25, max: 2.5 };
+/** Most cells along a side. */
+export const MAP_CELLS = { min: 1, max: 160 };
+
+/** Cells are about this wide [m], a fingertip's work, and never more than there may be. */
+const CELL = 0.004;
+
+/** A map of one value over a panel [m]. */
+export function evenMap(width: number, height: number, value = 1): PanelMap {
+  const cell = Math.max(CELL, Math.max(width, height) / MAP_CELLS.max);
+  const columns = Math.max(2, Math.round(width / cell));
+  const rows = Math.max(2, Math.round(height / cell));
+  return { columns, rows, values: new Array<number>(columns * rows).fill(value) };
+}
+
+/**
+ * A map that runs from one value at the rim to another in the middle, as a hand lays that starts at the edges or
+ * pulls out towards them; the mean stays 1.
+ * @param ratio - rim against middle
+ * @param reach - how far in the rim's value fades [m]
+ */
+export function rimMap(width: number, height: number, ratio: number, reach: number): PanelMap {
+  const even = evenMap(width, height);
+  const raw = even.values.map((_, i) => {
+    const x = (((i % even.columns) + 0.5) / even.columns) * width;
+    const y = ((Math.floor(i / even.columns) + 0.5) / even.rows) * height;
+    const from = Math.min(x, y, width - x, height - y) / reach;
+    const rim = from >= 1 ? 0 : 0.5 * (1 + Math.cos(Math.PI * from));
+    return 1 + (ratio - 1) * rim;
+  });
+  const mean = raw.reduce((sum, value) => sum + value, 0) / raw.length;
+  const { min, max } = FILM_MAP_RANGE;
+  return { ...even, values: raw.map((value) => Math.min(max, Math.max(min, value / mean))) };
+}
+
+/** Reads a map at a place, as shares of the panel's width and height; bilinear, the outermost cells reach the rim. */
+export function mapAt(map: PanelMap, u: number, v: number): number {
+  const { columns, rows, values } = map;
+  const x = Math.min(columns - 1, Math.max(0, u * columns - 0.5));
+  const y = Math.min(rows - 1, Math.max(0, v * rows - 0.5));
+  const column = Math.min(columns - 2, Math.floor(x));
+  const row = Math.min(rows - 2, Math.floor(y));
+  if (column < 0 || row < 0) return values[Math.round(y) * columns + Math.round(x)]!;
+  const fx = x - column;
+  const fy = y - row;
+  const at = row * columns + column;
+  const upper = values[at]! + fx * (values[at + 1]! - values[at]!);
+  const lower = values[at + columns]! + fx * (values[at + columns + 1]! - values[at + columns]!);
+  return upper + fy * (lower - upper);
+}
+
+/** Mean of a map over the panel. */
+export const mapMean = (map: PanelMap): number =>
+  map.values.reduce((sum, value) => sum + value, 0) / map.values.length;
+
+/** @throws InputError when a map's size or one of its values is out of range */
+export function checkMap(field: string, map: PanelMap, range: { min: number; max: number }): void {
+  for (const side of ['columns', 'rows'] as const) {
+    checkRange(`${field}.${side}`, map[side], MAP_CELLS, '');
+  }
+  if (map.values.length !== map.columns * map.rows) {
+    throw new InputError({
+      code: 'steps.map.values',
+      field: `${field}.values`,
+      value: map.values.length,
+      allowed: `one value for each of ${map.columns} × ${map.rows} cells`,
+    });
+  }
+  for (const value of map.values) checkRange(`${field}.values`, value, range, '');
+}
