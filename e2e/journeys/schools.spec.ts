@@ -34,7 +34,7 @@ test('wax under paint: more of it shows more, its removal is warned for, and all
   const share = page.getByRole('textbox', { name: /Covers/ });
   await share.fill('45');
   await share.press('Enter');
-  expect(await seen(page, 'base coat')).toBeGreaterThan(scraped);
+  await expect.poll(() => seen(page, 'base coat')).toBeGreaterThan(scraped);
   await layers.saved();
 
   await page.reload();

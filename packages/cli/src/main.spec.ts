@@ -75,6 +75,26 @@ describe('zaffet predict', () => {
     expect(unknown.err).toMatch(/no figure charm\. Ask for one of spacing, opening.*layer: panel, base/);
   });
 
+  it('tells every zone of the panel, and explains a figure of one', async () => {
+    const worn = fileURLToPath(new URL('../../../demo/plans/6-chart-locker-front.json', import.meta.url));
+    const { zones, colour } = await predict(worn);
+    const area = Object.values(zones).reduce((sum, zone) => sum + zone.areaShare, 0);
+    expect(area).toBeCloseTo(1, 9);
+    for (const zone of Object.values(zones)) {
+      expect(zone.layers.reduce((sum, layer) => sum + layer.value!, 0)).toBeCloseTo(1, 9);
+      expect(zone.colour.mean).toMatch(/^#[0-9a-f]{6}$/);
+    }
+    expect(colour.withinDeltaE00).toBeGreaterThan(1);
+    expect(colour.movers[0]).toMatch(/: [\d.]+ ΔE away$/);
+    const told = JSON.parse((await call('explain', worn, 'worn', 'corner')).out) as Awaited<
+      ReturnType<typeof explainFigure>
+    >;
+    expect(told.value).toBe(zones.corner.figures.find((figure) => figure.key === 'worn')!.value);
+    expect((await call('explain', worn, 'worn', 'middle')).err).toMatch(
+      /no zone middle\. Ask for one of panel, field/,
+    );
+  });
+
   it('says how to be called', async () => {
     for (const args of [[], ['predict'], ['dance', DEMO], ['predict', DEMO, DEMO], ['explain', DEMO]]) {
       const { code, err } = await call(...args);

@@ -139,6 +139,37 @@ describe('reading a plan', () => {
   });
 });
 
+describe('maps of a plan', () => {
+  const map = (changes: object): unknown =>
+    changed('steps.0.map', { columns: 3, rows: 2, percent: [100, 120, 80, 100, 100, 100], ...changes });
+
+  it('reach the core as factors, each turned once', () => {
+    const plan = parsePlan(map({}));
+    const step = toModel(plan).steps[0]!;
+    expect(step.kind === 'coat' && step.map?.values).toEqual([1, 1.2, 0.8, 1, 1, 1]);
+    const again = toModel(plan).steps[0]!;
+    expect(step.kind === 'coat' && again.kind === 'coat' && step.map === again.map).toBeTrue();
+  });
+
+  it('are refused with the cell that is wrong and what is allowed', () => {
+    expect(refusal(map({ percent: [100] }))[1]).toMatch(
+      /steps\.0\.map\.percent must be a list of 6 whole numbers/,
+    );
+    expect(refusal(map({ percent: [100, 100, 9, 100, 100, 100] }))[1]).toBe(
+      'steps.0.map.percent.2 is 9; it must be a whole number from 25 to 250.',
+    );
+    expect(refusal(map({ columns: 900 }))[1]).toMatch(/columns is 900; it must be a number from 1 to 160/);
+    expect(refusal(changed('steps.0.map', undefined))[1]).toBe('steps.0.map is missing.');
+  });
+
+  it('were unknown to version 2, where every step did the same all over', () => {
+    const old = JSON.parse(JSON.stringify(samplePlan()), (key, value: unknown) =>
+      key === 'map' ? undefined : value,
+    ) as object;
+    expect(parsePlan({ ...old, version: 2 })).toEqual(samplePlan());
+  });
+});
+
 describe('a plan of the first version', () => {
   it('is read with full coats on a panel lying flat, and forecasts as before', () => {
     const plan = samplePlan();

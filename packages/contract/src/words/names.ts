@@ -170,7 +170,7 @@ export const START_STATE_NAMES: Readonly<Record<StartState, string>> = {
 /** What a figure is called, its unit, and a plain sentence on what it means. */
 /** Parts of the panel that figures are told of. */
 export const AREA_NAMES: Readonly<Record<Area, string>> = {
-  panel: 'Whole panel',
+  panel: 'Whole',
   field: 'Field',
   edge: 'Edges',
   corner: 'Corners',

@@ -1,7 +1,8 @@
-import { Growth } from '../crack';
+import { type CrackField, Growth } from '../crack';
 import { forecast } from '../forecast';
-import { type PanelPlan } from '../plan';
+import { type Coat, evenMap, type PanelMap, type PanelPlan, rimMap } from '../plan';
 import { type Scene } from '../scene';
+import { grow } from '../testing/fields';
 import {
   after,
   coat,
@@ -230,5 +231,88 @@ describe('one list of events, two speeds', () => {
     );
     const { field } = onPanel({ ...scene, events });
     expect(field.top.every((layer) => layer >= 1)).toBeTrue();
+  });
+});
+
+/** Spacing of the cracks of a strip along the rim, or of what lies within it, by line intercept [mm]. */
+function spacingWithin(field: CrackField, inside: (fromRim: number) => boolean, areaMm2: number): number {
+  const { widthMm, heightMm } = field.input;
+  let projected = 0;
+  for (let i = 0; i < field.count; i++) {
+    const x = 0.5 * (field.x0[i]! + field.x1[i]!);
+    const y = 0.5 * (field.y0[i]! + field.y1[i]!);
+    if (!inside(Math.min(x, y, widthMm - x, heightMm - y))) continue;
+    projected += Math.abs(field.x1[i]! - field.x0[i]!) + Math.abs(field.y1[i]! - field.y0[i]!);
+  }
+  return (2 * areaMm2) / projected;
+}
+
+describe('maps, point by point', () => {
+  const panel = (plan: PanelPlan): PanelPlan => ({
+    ...plan,
+    panel: { ...plan.panel, width: 0.15, height: 0.12 },
+  });
+  const even = evenMap(0.15, 0.12);
+  /** Nothing on the left third, all of it on the right two. */
+  const right: PanelMap = {
+    ...even,
+    values: even.values.map((_, i) => (i % even.columns < even.columns / 3 ? 0 : 1)),
+  };
+  const seenBetween = (scene: Scene, from: number, to: number, layer: number): number => {
+    const { field } = onPanel(scene);
+    let seen = 0;
+    let all = 0;
+    for (let i = 0; i < field.top.length; i++) {
+      const x = ((i % GRID.columns) + 0.5) / GRID.columns;
+      if (x < from || x > to) continue;
+      all++;
+      if (field.top[i] === layer) seen++;
+    }
+    return seen / all;
+  };
+
+  it('has the spacing of the closed form where a film lies thick and where it lies thin', () => {
+    const plan = overMedium(110, 110, room(), { strokes: 'dabbed' });
+    const top = plan.steps[2] as Coat;
+    const mapped = {
+      ...plan,
+      steps: [...plan.steps.slice(0, 2), { ...top, map: rimMap(0.6, 0.4, 2.2, 0.12) }],
+    };
+    const { scene, zones } = forecast(mapped);
+    const view = { widthMm: 600, heightMm: 400, leftMm: 0, topMm: 0, reduced: false } as const;
+    const pinned = { left: 'pinned', right: 'pinned', top: 'pinned', bottom: 'pinned' } as const;
+    const field = grow(patternInput(scene, scene.networks[0]!, { ...view, edges: pinned }, 'full'));
+    const rim = spacingWithin(field, (from) => from < 12, 600 * 400 - 576 * 376);
+    const middle = spacingWithin(field, (from) => from > 130, 340 * 140);
+    expect(rim / (zones.edge.crack!.spacingUm / 1000)).toBeGreaterThan(0.8);
+    expect(rim / (zones.edge.crack!.spacingUm / 1000)).toBeLessThan(1.25);
+    expect(rim).toBeGreaterThan(1.35 * middle);
+  });
+
+  it('lets a resist and a tool do what they do only where they were', () => {
+    const waxed = forecast(
+      panel(
+        planOf([
+          coat('a', 'latex', 90, FIRST),
+          { ...resist('w', 'candle', 0.7, when('through-dry')), map: right },
+          coat('b', 'latex', 90, after(60)),
+          distress('s', 'scrape', when('through-dry'), { rounds: 1, pressure: 0.3 }),
+        ]),
+      ),
+    );
+    expect(seenBetween(waxed.scene, 0, 0.28, 1)).toBeLessThan(0.02);
+    expect(seenBetween(waxed.scene, 0.4, 1, 1)).toBeGreaterThan(0.4);
+    const sand = distress('s', 'sand', after(43200), { grit: 150, rounds: 25 });
+    const sanded = forecast(
+      panel(
+        planOf([
+          coat('a', 'chalk', 90, FIRST),
+          coat('b', 'chalk', 60, when('through-dry', 3600)),
+          { ...sand, map: right },
+        ]),
+      ),
+    );
+    expect(seenBetween(sanded.scene, 0, 0.28, 2)).toBeGreaterThan(0.99);
+    expect(seenBetween(sanded.scene, 0.4, 1, 2)).toBeLessThan(0.8);
   });
 });

@@ -86,9 +86,10 @@ const RUB = [
   { along: 1.3, across: 0.7, weight: 0.35 },
 ];
 const CUT = [
-  { along: 26, across: 20, weight: 0.6 },
-  { along: 7, across: 3, weight: 0.8 },
-  { along: 1.6, across: 0.8, weight: 0.6 },
+  { along: 90, across: 15, weight: 0.9 },
+  { along: 34, across: 6, weight: 0.55 },
+  { along: 9, across: 2.2, weight: 0.3 },
+  { along: 1.8, across: 1, weight: 0.22 },
 ];
 /** Brush ridges stand proud and are rubbed first: their weight in the score, per relief. */
 const RIDGES = 1.1;
@@ -350,15 +351,21 @@ export function runScene(
       const score = (strokes[i]! + RIDGES * ridge) / Math.sqrt(1 + (RIDGES * RIDGE_SPREAD) ** 2);
       const exposure = field + rims.edge[i]! * (edge - field) + rims.corner[i]! * (corner - edge);
       let rest = event.medianUm * (worked?.[i] ?? 1) * exposure * Math.exp(event.spread * score);
+      const left = below[i]!;
+      if (mixed[i]! > 0 && left > top[i]!) {
+        // What an earlier tool left of a layer at its border goes as the layer itself goes here.
+        const cost = thick(left, i) * event.resistance[left]!;
+        mixed[i] = mixed[i]! * (1 - soft(rest / cost - 1, wet ? 0.45 : 0.2));
+      }
       for (let k = layers.length - 1; k >= 1 && rest > 0; k--) {
         if ((bits[i]! & (1 << k)) === 0) continue;
         const resistance = event.resistance[k]!;
         const thickness = thick(k, i);
-        const left = Math.max(0.3 * thickness, thickness - worn[i]!);
-        const cost = left * resistance;
+        const uncut = Math.max(0.3 * thickness, thickness - worn[i]!);
+        const cost = uncut * resistance;
         if (!(rest > cost * (wet ? 0.55 : 0.8))) {
-          worn[i] = worn[i]! + Math.min(rest / resistance, left);
-          heightUm[i] = Math.max(0, heightUm[i]! - Math.min(rest / resistance, left));
+          worn[i] = worn[i]! + Math.min(rest / resistance, uncut);
+          heightUm[i] = Math.max(0, heightUm[i]! - Math.min(rest / resistance, uncut));
           break;
         }
         // Near breaking through, wet tools let one layer run into the next; dry ones leave a harder line.

@@ -100,7 +100,7 @@ describe('derived values', () => {
       const figures = planFeature.selectReadout.projector(
         planFeature.selectModel.projector(planOf(state)),
         planFeature.selectForecast.projector(planFeature.selectModel.projector(planOf(state))),
-      )!.figures;
+      )!.panel.figures;
       return figures.find((figure) => figure.key === 'spacing')!.value!;
     };
     expect(spacing(run(opened, thicker(200)))).toBeGreaterThan(spacing(run(opened)));

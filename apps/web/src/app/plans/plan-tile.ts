@@ -4,7 +4,7 @@ import { figureValues, forecast } from '@zaffet/core';
 import { format } from 'date-fns';
 import { FaceCanvas } from '../ui/face-canvas';
 import { faceRequest } from '../workers/face-request';
-import { TileQueue } from './tile-queue';
+import { FacePool } from '../workers/face.pool';
 import { type FaceAnswer } from '../workers/messages';
 
 const COLUMNS = 480;
@@ -43,7 +43,7 @@ const ROWS = 270;
   `,
 })
 export class PlanTile {
-  private readonly queue = inject(TileQueue);
+  private readonly faces = inject(FacePool);
   readonly saved = input.required<SavedPlan>();
   protected readonly answer = signal<FaceAnswer | null>(null);
 
@@ -81,7 +81,7 @@ export class PlanTile {
         raking: 0.5,
         age: null,
       });
-      void this.queue.draw(request).then((answer) => this.answer.set(answer));
+      void this.faces.draw(request).then((answer) => this.answer.set(answer));
     });
   }
 }

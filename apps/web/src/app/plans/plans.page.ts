@@ -8,15 +8,14 @@ import { type Fault, fault, newPlan, type SavedPlan, type School, SCHOOLS } from
 import { firstValueFrom } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { newId, newSeed, now } from '../data/fresh';
-import { FaceClient } from '../workers/face.client';
+import { FacePool } from '../workers/face.pool';
 import { PlanTile } from './plan-tile';
-import { TileQueue } from './tile-queue';
 
 /** All plans as small panels: open, begin, bring in a file, take out, remove and bring back. */
 @Component({
   selector: 'zf-plans-page',
   imports: [MatButtonModule, MatIconModule, MatMenuModule, MatSnackBarModule, PlanTile, RouterLink],
-  providers: [FaceClient, TileQueue],
+  providers: [FacePool],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plans.page.html',
   styleUrl: './plans.page.scss',

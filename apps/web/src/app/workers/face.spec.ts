@@ -3,6 +3,7 @@ import { FINGERPRINT, FINGERPRINT_INPUT } from '../../../../../packages/core/src
 import { computed, samplePlan } from '../testing/plan';
 
 import { FaceClient } from './face.client';
+import { FacePool } from './face.pool';
 import { faceRequest, type FaceLook, openingAt } from './face-request';
 
 const LOOK: FaceLook = {
@@ -104,5 +105,24 @@ describe('face worker', () => {
     const strengths = await new FaceClient().moments({ plan: model, stepIndex: 2, waits: [60, 900, 20000] });
     expect([...strengths].sort((a, b) => b - a)).toEqual(strengths);
     expect(strengths[2]).toBeLessThan(0.05);
+  });
+});
+
+describe('face pool', () => {
+  it('draws many pictures, none overtaken, the same as one worker draws', async () => {
+    const { model, forecast } = computed(samplePlan());
+    const request = faceRequest(model, forecast, LOOK);
+    const seeds = [1, 2, 3, 4, 5];
+    const pool = new FacePool();
+    const answers = await Promise.all(
+      seeds.map((seed) => pool.draw({ ...request, scene: { ...request.scene, seed } })),
+    );
+    pool.ngOnDestroy();
+    const prints = answers.map((answer) => (answer.outcome === 'done' ? answer.fingerprint : 0));
+    expect(new Set(prints).size).toBe(seeds.length);
+    const client = new FaceClient();
+    const alone = await client.draw({ ...request, scene: { ...request.scene, seed: 3 } });
+    client.ngOnDestroy();
+    expect(alone.outcome === 'done' && alone.fingerprint).toBe(prints[2]!);
   });
 });

@@ -103,7 +103,7 @@ export class Growth {
   private strain = 0;
   /** A tip does not see its own crack within this length of it. */
   private exclude = 0;
-  private readonly local = new Float64Array(4);
+  private readonly local = new Float64Array([0, 0, 1, 1]);
   private readonly noise = { value: 0, dx: 0, dy: 0 };
   private readonly siteSeen = new Float64Array(SITE_DIRECTIONS);
   private tensorA = 0;
@@ -120,6 +120,8 @@ export class Growth {
     // Steps suit the finest web anywhere on the panel, within reason.
     const finest = Math.max(FINEST, this.map.leastPull);
     this.stepMm = 0.12 * this.spacingMm * finest * this.quality.stepFactor;
+    this.strain = input.strain;
+    this.exclude = Math.max(2.2 * input.pullLengthMm, 4 * this.stepMm);
     const cell = 2.05 * this.stepMm;
     this.segments = new Segments(input, cell);
     this.pathScatter = PATH_SCATTER * input.scatter;
@@ -252,6 +254,7 @@ export class Growth {
     this.strokeA = this.local[0]!;
     this.strokeB = this.local[1]!;
     this.pull = this.input.pullLengthMm * Math.sqrt(this.local[2]!);
+    if (this.map.channels < 4) return;
     this.strain = this.input.strain * this.local[3]!;
     this.exclude = Math.max(2.2 * this.pull, 4 * this.stepMm);
   }

@@ -12,13 +12,14 @@ export interface StrokeMap {
   readonly columns: number;
   readonly rows: number;
   readonly values: Float32Array;
+  /** Values per node: the last one only where the plan lays the film unevenly. */
+  readonly channels: number;
   /** Least and greatest ratio of pull length and of strain that the plan, not the hand, gives a place. */
   readonly leastPull: number;
   readonly greatestPull: number;
   readonly greatestStrain: number;
 }
 
-const STROKE_CHANNELS = 4;
 /** A hand wavers: slow turns of the stroke's direction [rad] and of the thickness [share], root mean square. */
 const WAVER = 0.13;
 const UNEVEN = 0.08;
@@ -33,7 +34,8 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
   const pitchMm = Math.max(2, spacingMm / 3);
   const columns = Math.ceil(input.widthMm / pitchMm) + 2;
   const rows = Math.ceil(input.heightMm / pitchMm) + 2;
-  const values = new Float32Array(columns * rows * STROKE_CHANNELS);
+  const channels = input.local === undefined ? 3 : 4;
+  const values = new Float32Array(columns * rows * channels);
   // In units of the spacing from the panel's middle, like the flaws: a thicker coat stretches the whole pattern.
   const hand = Math.max(HAND_MM / spacingMm, 3);
   const octaves = (wanted: number, share: number, channel: number): Octave[] =>
@@ -53,7 +55,7 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
     for (let column = 0; column < columns; column++) {
       const x = (column * pitchMm - 0.5 * input.widthMm) / spacingMm;
       const y = (row * pitchMm - 0.5 * input.heightMm) / spacingMm;
-      const at = (row * columns + column) * STROKE_CHANNELS;
+      const at = (row * columns + column) * channels;
       // Strokes run along the panel's width, so that their normal points along its height.
       let cos = -1;
       let sin = 0;
@@ -82,7 +84,6 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
       noiseAt(uneven, x, y, sample);
       // Pull length of a thicker or thinner spot: between √h (slipping) and h (bonded); √h holds for crackle.
       values[at + 2] = bounded(1 + sample.value);
-      values[at + 3] = 1;
       if (local === undefined) continue;
       const pull = localAt(
         local,
@@ -103,7 +104,7 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
       greatestStrain = Math.max(greatestStrain, strain);
     }
   }
-  return { pitchMm, columns, rows, values, leastPull, greatestPull, greatestStrain };
+  return { pitchMm, columns, rows, values, channels, leastPull, greatestPull, greatestStrain };
 }
 
 /** Reads a local law at shares of the window's width and height; bilinear, clamped to the outermost cells. */
@@ -130,7 +131,7 @@ function bounded(ratio: number): number {
 
 /** Reads the map at a point into `out`, bilinear, clamped at the borders. */
 export function strokesAt(map: StrokeMap, x: number, y: number, out: Float64Array): void {
-  const { columns, rows, values } = map;
+  const { columns, rows, values, channels } = map;
   let u = x / map.pitchMm;
   let v = y / map.pitchMm;
   u = u < 0 ? 0 : u > columns - 1.001 ? columns - 1.001 : u;
@@ -139,11 +140,24 @@ export function strokesAt(map: StrokeMap, x: number, y: number, out: Float64Arra
   const row = v | 0;
   const fu = u - column;
   const fv = v - row;
-  const at = (row * columns + column) * STROKE_CHANNELS;
-  const down = at + columns * STROKE_CHANNELS;
-  for (let c = 0; c < STROKE_CHANNELS; c++) {
-    const top = values[at + c]! + fu * (values[at + STROKE_CHANNELS + c]! - values[at + c]!);
-    const bottom = values[down + c]! + fu * (values[down + STROKE_CHANNELS + c]! - values[down + c]!);
-    out[c] = top + fv * (bottom - top);
-  }
+  const at = (row * columns + column) * channels;
+  const down = at + columns * channels;
+  // Read for every step of every tip: the three channels that are always there without a loop.
+  out[0] = between(values, at, down, channels, fu, fv);
+  out[1] = between(values, at + 1, down + 1, channels, fu, fv);
+  out[2] = between(values, at + 2, down + 2, channels, fu, fv);
+  if (channels > 3) out[3] = between(values, at + 3, down + 3, channels, fu, fv);
+}
+
+function between(
+  values: Float32Array,
+  at: number,
+  down: number,
+  right: number,
+  fu: number,
+  fv: number,
+): number {
+  const top = values[at]! + fu * (values[at + right]! - values[at]!);
+  const bottom = values[down]! + fu * (values[down + right]! - values[down]!);
+  return top + fv * (bottom - top);
 }
