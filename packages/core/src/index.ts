@@ -7,6 +7,7 @@ export * from './face';
 export * from './film';
 export * from './forecast';
 export * from './hazard';
+export * from './maps';
 export * from './media';
 export * from './plan';
 export * from './prep';

@@ -98,12 +98,45 @@ function grainOf(grid: Grid, seed: number): Float32Array {
   });
 }
 
+/** What light falls on: worked out once for a field, whatever the light and the mode. */
+interface Relief {
+  /** [mm] */
+  readonly height: Float32Array;
+  readonly grain: Float32Array | null;
+}
+const known = new WeakMap<PanelField, Relief>();
+
+function reliefOf(scene: Scene, field: PanelField): Relief {
+  const before = known.get(field);
+  if (before !== undefined) return before;
+  const { grid, heightUm, lost, rim, top } = field;
+  const { layers } = scene;
+  const grain = layers[0]!.finish === 'wood' ? grainOf(grid, scene.seed) : null;
+  const rimPixels = Math.max(1, Math.round(0.28 / grid.pitchMm));
+  const near = blurred(lost, grid, rimPixels);
+  const wide = blurred(lost, grid, 3 * rimPixels);
+  const height = new Float32Array(heightUm.length);
+  for (let i = 0; i < height.length; i++) {
+    const k = top[i]!;
+    const film = (k === 0 ? 20 : layers[k]!.thicknessUm) / 1000;
+    const kept = 1 - lost[i]!;
+    const curl = Math.min(1, 2.2 * wide[i]!) * CURL - Math.min(1, 2.6 * near[i]!) * 0.9;
+    height[i] =
+      heightUm[i]! / 1000 +
+      film * kept * (curl + FLAKE_LIFT * rim[i]!) +
+      (k === 0 && grain ? 0.01 * grain[i]! : 0);
+  }
+  const relief = { height, grain };
+  known.set(field, relief);
+  return relief;
+}
+
 /**
  * Paints a panel field.
  * @returns RGBA bytes, row by row
  */
 export function drawPanel(scene: Scene, field: PanelField, view: PanelView): DrawnPanel {
-  const { grid, bits, heightUm, lost, floor, rim, mixed, below, top, wax, waxLayer, relief, laid } = field;
+  const { grid, bits, lost, floor, mixed, below, top, wax, waxLayer, relief, laid } = field;
   const { columns, rows, pitchMm } = grid;
   const n = columns * rows;
   const { layers } = scene;
@@ -115,8 +148,7 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
         ? tableOf((c) => wetColour(c))
         : null,
   );
-  /** Only what is laid last deepens what is below for good; media between are under paint. */
-  const grain = layers[0]!.finish === 'wood' ? grainOf(grid, scene.seed) : null;
+  const { height, grain } = reliefOf(scene, field);
   const highest = layers.length - 1;
   /** What a layer hides at a point, by how thick the brush left it there: 64 steps of relief −1 … 1. */
   const hiding = layers.map((layer) =>
@@ -127,6 +159,22 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
   );
   const colour = new Float32Array(3);
   const other = new Float32Array(3);
+  /** Colours of stacks that are the same wherever they lie: hiding paint with at most clear films over it. */
+  const constant = new Map<number, Float32Array | null>();
+  const constantOf = (mask: number): Float32Array | null => {
+    const before = constant.get(mask);
+    if (before !== undefined) return before;
+    let base = highest;
+    while (base > 0 && ((mask & (1 << base)) === 0 || layers[base]!.opacity < 0.995)) base--;
+    let alike = base > 0;
+    for (let k = base + 1; k <= highest; k++) {
+      if ((mask & (1 << k)) !== 0 && own[k] !== null && seals[k] === null) alike = false;
+    }
+    const found = alike ? new Float32Array(3) : null;
+    if (found !== null) look(found, 0, mask, highest);
+    constant.set(mask, found);
+    return found;
+  };
 
   /** The colour of the stack at a point, looking down from a layer. */
   const look = (into: Float32Array, i: number, mask: number, from: number): void => {
@@ -151,21 +199,6 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
     }
   };
 
-  const rimPixels = Math.max(1, Math.round(0.28 / pitchMm));
-  const near = blurred(lost, grid, rimPixels);
-  const wide = blurred(lost, grid, 3 * rimPixels);
-  const height = new Float32Array(n);
-  for (let i = 0; i < n; i++) {
-    const k = top[i]!;
-    const film = (k === 0 ? 20 : layers[k]!.thicknessUm) / 1000;
-    const kept = 1 - lost[i]!;
-    const curl = Math.min(1, 2.2 * wide[i]!) * CURL - Math.min(1, 2.6 * near[i]!) * 0.9;
-    height[i] =
-      heightUm[i]! / 1000 +
-      film * kept * (curl + FLAKE_LIFT * rim[i]!) +
-      (k === 0 && grain ? 0.01 * grain[i]! : 0);
-  }
-
   const waxColour = waxLayer > 0 ? own[waxLayer]! : null;
   const waxHides = waxLayer > 0 ? layers[waxLayer]!.opacity : 0;
   const rgba = new Uint8ClampedArray(n * 4);
@@ -187,7 +220,9 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
       // Lambert's law on the raised slope, normalised to 1 on the flat.
       const facing = (1 - gx * LIGHT_X - gy * LIGHT_Y) / Math.sqrt(1 + gx * gx + gy * gy);
       const light = facing < 0.3 ? 0.3 : facing > 1.22 ? 1.22 : facing;
-      look(colour, i, bits[i]!, highest);
+      const alike = constantOf(bits[i]!);
+      if (alike === null) look(colour, i, bits[i]!, highest);
+      else colour.set(alike);
       const give = mixed[i]!;
       if (give > 0.01) {
         const b = below[i]!;

@@ -28,6 +28,7 @@ export function rasterise(field: CrackField, window: RasterWindow): CrackRaster 
   const { columns, rows, pitchMm, load, torn } = window;
   const open = new Float32Array(columns * rows);
   const widthMm = new Float32Array(columns * rows);
+  const bornAt = new Float32Array(columns * rows).fill(2);
   for (let i = 0; i < field.count; i++) {
     const birth = field.birth[i]!;
     if (birth > load) continue;
@@ -36,11 +37,19 @@ export function rasterise(field: CrackField, window: RasterWindow): CrackRaster 
     const w1 = field.width[i]! * grown * window.fill;
     const w0 = before >= 0 ? field.width[before]! * grown * window.fill : w1;
     if (w1 <= 0 && w0 <= 0) continue;
-    capsule(field.x0[i]!, field.y0[i]!, field.x1[i]!, field.y1[i]!, 0.5 * (w0 + w1), w1);
+    capsule(field.x0[i]!, field.y0[i]!, field.x1[i]!, field.y1[i]!, 0.5 * (w0 + w1), w1, birth);
   }
-  return { columns, rows, pitchMm, open, widthMm };
+  return { columns, rows, pitchMm, open, widthMm, birth: bornAt };
 
-  function capsule(x0: number, y0: number, x1: number, y1: number, wStart: number, wEnd: number): void {
+  function capsule(
+    x0: number,
+    y0: number,
+    x1: number,
+    y1: number,
+    wStart: number,
+    wEnd: number,
+    birth: number,
+  ): void {
     const half = 0.75 * Math.max(wStart, wEnd) + pitchMm;
     const c0 = Math.max(0, Math.floor((Math.min(x0, x1) - half) / pitchMm));
     const c1 = Math.min(columns - 1, Math.floor((Math.max(x0, x1) + half) / pitchMm));
@@ -71,7 +80,10 @@ export function rasterise(field: CrackField, window: RasterWindow): CrackRaster 
         const most = width < pitchMm ? width / pitchMm : 1;
         const share = inside < most ? inside : most;
         if (share > open[at]!) open[at] = share;
-        if (width > widthMm[at]!) widthMm[at] = width;
+        if (width > widthMm[at]!) {
+          widthMm[at] = width;
+          bornAt[at] = birth;
+        }
       }
     }
   }

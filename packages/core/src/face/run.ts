@@ -9,6 +9,7 @@ import { findIslands } from './islands';
 import { responseAt } from './local';
 import { type Grid, levelOf, sampled, scores, soft, type Strand } from './scores';
 import { tornEdge } from './texture';
+import { type CrackRaster } from './types';
 
 /*
  * The panel point by point: the same events as the closed form follows in shares, laid on a raster. Painter's way:
@@ -43,6 +44,10 @@ export interface PanelField {
   readonly lost: Float32Array;
   /** Share that is floor of an open crack. */
   readonly floor: Float32Array;
+  /** Opening of the crack through the point [mm], 0 where none is or was covered again. */
+  readonly crackMm: Float32Array;
+  /** How far the cracks had opened when this one came, 0 … 1; 2 where none is. */
+  readonly born: Float32Array;
   /** Film left at the rim of what flaked, lifted: 0 … 1. */
   readonly rim: Float32Array;
   /** Layers by how much of them is mixed into the point: the top one, and how far it gives way to the next. */
@@ -115,6 +120,8 @@ export function runScene(
   const heightUm = new Float32Array(n);
   const lost = new Float32Array(n);
   const floor = new Float32Array(n);
+  const crackMm = new Float32Array(n);
+  const born = new Float32Array(n).fill(2);
   const rim = new Float32Array(n);
   const wax = new Float32Array(n);
   const worn = new Float32Array(n);
@@ -206,6 +213,8 @@ export function runScene(
           top[i] = k;
           lost[i] = 0;
           floor[i] = 0;
+          crackMm[i] = 0;
+          born[i] = 2;
           rim[i] = 0;
         }
         break;
@@ -213,13 +222,18 @@ export function runScene(
       case 'crack': {
         const field = grown.get(event.network);
         if (field === undefined || window.opening === null) break;
-        const open = openOf(field, window, event, torn());
+        const { open, widthMm, birth } = openOf(field, window, event, torn());
         opened.set(event.network, open);
+        const first = firstBirth(field);
         for (let i = 0; i < n; i++) {
           const share = open[i]!;
           if (share <= 0 || (bits[i]! & (1 << event.layer)) === 0) continue;
           uncover(i, event.layer, share);
           if (share > floor[i]!) floor[i] = share;
+          if (widthMm[i]! > crackMm[i]!) {
+            crackMm[i] = widthMm[i]!;
+            born[i] = first < 1 ? (birth[i]! - first) / (1 - first) : 0;
+          }
         }
         break;
       }
@@ -241,6 +255,8 @@ export function runScene(
     heightUm,
     lost,
     floor,
+    crackMm,
+    born,
     rim,
     mixed,
     below,
@@ -305,7 +321,7 @@ export function runScene(
     if (before !== undefined) return before;
     const field = grown.get(network);
     if (field === undefined) return null;
-    const open = opened.get(network) ?? openOf(field, window, null, torn());
+    const open = opened.get(network) ?? openOf(field, window, null, torn()).open;
     const found = scoredFlakes(open, columns, rows, window);
     flakesByNetwork.set(network, found);
     return found;
@@ -393,8 +409,8 @@ function openOf(
   window: SceneWindow,
   event: Extract<SceneEvent, { kind: 'crack' }> | null,
   torn: Float32Array,
-): Float32Array {
-  const first = field.count === 0 ? 1 : field.birth[0]!;
+): CrackRaster {
+  const first = firstBirth(field);
   return rasterise(field, {
     columns: window.columns,
     rows: window.rows,
@@ -402,8 +418,11 @@ function openOf(
     load: first + (1 - first) * (window.opening ?? 0),
     fill: event?.fillLeft ?? 1,
     torn,
-  }).open;
+  });
 }
+
+/** Share of the final stress at which the first crack came. */
+const firstBirth = (field: CrackField): number => (field.count === 0 ? 1 : field.birth[0]!);
 
 /** Which flake every pixel belongs to, and each flake's own score. */
 interface Flakes {

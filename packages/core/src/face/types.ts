@@ -7,4 +7,6 @@ export interface CrackRaster {
   readonly open: Float32Array;
   /** Opening of the widest crack through the pixel [mm], 0 where none is. */
   readonly widthMm: Float32Array;
+  /** Share of the final stress at which that crack opened there; 2 where none is. */
+  readonly birth: Float32Array;
 }

@@ -9,4 +9,4 @@ export {
   softenedShare,
 } from './removal';
 export { abrade, createStack, layInto, lift, openCracks, type StackState, visibleShares } from './stack';
-export { EXPOSURE, reaches, type Zone, ZONES, zonePlaces, zoneShares } from './zones';
+export { EXPOSURE, reaches, type Zone, ZONES, zoneDepths, zonePlaces, zoneShares } from './zones';

@@ -8,7 +8,8 @@ export type Zone = (typeof ZONES)[number];
 const EDGE = 0.012;
 const CORNER = 0.025;
 
-const depths = (width: number, height: number): { edge: number; corner: number } => ({
+/** How far in an edge and a corner reach on a panel [m]. */
+export const zoneDepths = (width: number, height: number): { edge: number; corner: number } => ({
   edge: Math.min(EDGE, 0.2 * Math.min(width, height)),
   corner: Math.min(CORNER, 0.25 * Math.min(width, height)),
 });
@@ -16,7 +17,7 @@ const depths = (width: number, height: number): { edge: number; corner: number }
 /** Share of a panel's area that each zone takes; they add up to 1. */
 export function zoneShares(width: number, height: number): Record<Zone, number> {
   const area = width * height;
-  const { edge, corner } = depths(width, height);
+  const { edge, corner } = zoneDepths(width, height);
   const corners = (4 * corner * corner) / area;
   const inner = ((width - 2 * edge) * (height - 2 * edge)) / area;
   // Of a corner's square, what lies within the inner rectangle belongs to the corner all the same.
@@ -30,7 +31,7 @@ export function zonePlaces(
   width: number,
   height: number,
 ): Record<Zone, readonly (readonly [number, number])[]> {
-  const { edge, corner } = depths(width, height);
+  const { edge, corner } = zoneDepths(width, height);
   const places: Record<Zone, [number, number][]> = { field: [], edge: [], corner: [] };
   // Finer towards the rims, where zones are narrow: every place stands for as much of its own zone.
   const put = (zone: Zone, x: number, y: number): void => {

@@ -2,6 +2,10 @@ import { Injectable, type OnDestroy } from '@angular/core';
 import { proxy, type Remote, wrap } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 
+/** Starts a thread that grows and draws faces: the one place that knows where it lies. */
+export const startFaceThread = (): Worker =>
+  new Worker(new URL('./face.worker', import.meta.url), { type: 'module' });
+
 /**
  * A page's end of a face worker of its own, started when first asked and stopped with the page: what one page still
  * wants drawn must not overtake the next.
@@ -16,7 +20,7 @@ export class FaceClient implements OnDestroy {
   }
 
   private get worker(): Remote<FaceWorker> {
-    this.thread ??= new Worker(new URL('./face.worker', import.meta.url), { type: 'module' });
+    this.thread ??= startFaceThread();
     this.remote ??= wrap<FaceWorker>(this.thread);
     return this.remote;
   }

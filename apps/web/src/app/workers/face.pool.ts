@@ -1,5 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import { type Remote, wrap } from 'comlink';
+import { startFaceThread } from './face.client';
 import { type FaceAnswer, type FaceRequest, type FaceWorker } from './messages';
 
 /** Few machines of a workshop have more to spare, and every worker keeps its own patterns. */
@@ -30,7 +31,7 @@ export class FacePool implements OnDestroy {
     return new Promise((resolve, reject) => {
       this.waiting.push({ request, resolve, reject });
       if (this.free.length === 0 && this.threads.length < this.size) {
-        const thread = new Worker(new URL('./face.worker', import.meta.url), { type: 'module' });
+        const thread = startFaceThread();
         this.threads.push(thread);
         this.free.push(wrap<FaceWorker>(thread));
       }

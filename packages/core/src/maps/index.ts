@@ -1,0 +1,3 @@
+export { type Dab, fillMap, paintMap, type PanelSize } from './paint';
+export { type Touch, USUAL_TOUCHES, WEAR_CAUSES, type WearCause, wearByUse } from './use';
+export { MAP_ZONES, type MapZone } from './zones';

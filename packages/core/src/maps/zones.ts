@@ -1,0 +1,42 @@
+import { zoneDepths } from '../wear';
+
+/** Parts of a panel that a map is filled in one go. */
+export const MAP_ZONES = ['all', 'field', 'edges', 'corners', 'top', 'bottom', 'left', 'right'] as const;
+export type MapZone = (typeof MAP_ZONES)[number];
+
+/** A filled zone ends over this length [m]. */
+const FADE = 0.006;
+
+const rising = (distance: number): number => Math.min(1, Math.max(0, 0.5 + distance / FADE));
+
+/** How far a place [m] lies in a zone, 0 … 1. */
+export function zoneReach(
+  zone: MapZone,
+  x: number,
+  y: number,
+  size: { readonly width: number; readonly height: number },
+): number {
+  const { edge, corner } = zoneDepths(size.width, size.height);
+  const dx = Math.min(x, size.width - x);
+  const dy = Math.min(y, size.height - y);
+  const edges = rising(edge - Math.min(dx, dy));
+  const corners = Math.min(rising(corner - dx), rising(corner - dy));
+  switch (zone) {
+    case 'all':
+      return 1;
+    case 'field':
+      return 1 - Math.max(edges, corners);
+    case 'edges':
+      return Math.max(edges, corners);
+    case 'corners':
+      return corners;
+    case 'top':
+      return rising(edge - y);
+    case 'bottom':
+      return rising(edge - (size.height - y));
+    case 'left':
+      return rising(edge - x);
+    case 'right':
+      return rising(edge - (size.width - x));
+  }
+}
