@@ -118,7 +118,7 @@ test('the Face shows what comes off: more wax under the paint, another picture',
   await share.fill('50');
   await share.press('Enter');
   await expect
-    .poll(async () => await page.locator('zf-face-view canvas').getAttribute('data-fingerprint'), {
+    .poll(async () => await layers.picture.getAttribute('data-fingerprint'), {
       timeout: 30_000,
     })
     .not.toBe(before);
@@ -126,7 +126,7 @@ test('the Face shows what comes off: more wax under the paint, another picture',
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+z');
   await expect
-    .poll(async () => await page.locator('zf-face-view canvas').getAttribute('data-fingerprint'), {
+    .poll(async () => await layers.picture.getAttribute('data-fingerprint'), {
       timeout: 30_000,
     })
     .toBe(before);

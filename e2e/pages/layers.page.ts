@@ -22,9 +22,60 @@ export class LayersPage {
   }
 
   /** A figure of the readout as a number in its shown unit. */
-  async figure(key: 'spacing' | 'opening' | 'openArea' | 'strength'): Promise<number> {
+  async figure(key: 'spacing' | 'opening' | 'openArea' | 'strength' | 'chips' | 'worn'): Promise<number> {
     await this.drawn();
     return Number(await this.page.locator(`[data-figure="${key}"] .number b`).innerText());
+  }
+
+  /** The plan's own picture on the Face. */
+  get picture(): Locator {
+    return this.page.locator('zf-face-view .own canvas').first();
+  }
+
+  /** Waits until the fine picture is another one than before. */
+  async otherPicture(before: string): Promise<string> {
+    await expect
+      .poll(
+        async () =>
+          (await this.picture.getAttribute('data-quality')) === 'full' &&
+          (await this.picture.getAttribute('data-fingerprint')) !== before,
+        { timeout: 30_000 },
+      )
+      .toBe(true);
+    return (await this.picture.getAttribute('data-fingerprint'))!;
+  }
+
+  /** What a part of the picture holds, by shares of its width and height, as a sum of its bytes. */
+  part(u0: number, v0: number, u1: number, v1: number): Promise<number> {
+    return this.picture.evaluate(
+      (canvas: HTMLCanvasElement, [u0, v0, u1, v1]) => {
+        const { width, height } = canvas;
+        const [x, y] = [Math.round(u0 * width), Math.round(v0 * height)];
+        const size = [Math.round((u1 - u0) * width), Math.round((v1 - v0) * height)] as const;
+        const copy = document.createElement('canvas');
+        copy.width = width;
+        copy.height = height;
+        const context = copy.getContext('2d', { willReadFrequently: true })!;
+        context.drawImage(canvas, 0, 0);
+        const { data } = context.getImageData(x, y, ...size);
+        return data.reduce((hash, byte) => (hash * 31 + byte) % 1_000_000_007, 7);
+      },
+      [u0, v0, u1, v1] as const,
+    );
+  }
+
+  /** Paints a stroke on the Face, by shares of the picture. */
+  async paint(from: readonly [number, number], to: readonly [number, number]): Promise<void> {
+    const box = (await this.page.getByRole('application', { name: /^Painting surface/ }).boundingBox())!;
+    const at = ([u, v]: readonly [number, number]): [number, number] => [
+      box.x + u * box.width,
+      box.y + v * box.height,
+    ];
+    await this.page.mouse.move(...at(from));
+    await this.page.mouse.down();
+    await this.page.mouse.move(...at(to), { steps: 12 });
+    await this.drawn();
+    await this.page.mouse.up();
   }
 
   finding(code: string): Locator {
@@ -55,7 +106,7 @@ export class LayersPage {
 
   /** Waits for the fine picture and gives its fingerprint. */
   async finePicture(): Promise<string> {
-    const canvas = this.page.locator('zf-face-view canvas');
+    const canvas = this.picture;
     await expect(canvas).toHaveAttribute('data-quality', 'full', { timeout: 30_000 });
     return (await canvas.getAttribute('data-fingerprint'))!;
   }

@@ -127,7 +127,7 @@ describe('the server', () => {
     const large = await request(app)
       .post(API.plans)
       .set('content-type', json)
-      .send(`"${'x'.repeat(1.2e6)}"`)
+      .send(`"${'x'.repeat(4.2e6)}"`)
       .expect(413);
     expect((large.body as Fault).code).toBe('request.too-large');
     expect(

@@ -14,6 +14,9 @@ export interface AppOptions {
   readonly webDirectory: string;
 }
 
+/** Forty steps with a map each are less. */
+const BODY_LIMIT = '4mb';
+
 /** A page of another site must not reach a loopback server through a name of its own. */
 const ownHostOnly: RequestHandler = (request, response, next) => {
   const host = request.hostname;
@@ -26,7 +29,7 @@ export function buildApp({ db, log, webDirectory }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(ownHostOnly, ...contentPolicy(), compression());
-  app.use('/api', express.json({ limit: '1mb', strict: false }), (_request, response, next) => {
+  app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }), (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
   });

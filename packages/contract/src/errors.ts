@@ -21,7 +21,10 @@ export const ERRORS = {
     status: 400,
     message: 'The file or request is not readable JSON. It may be cut short or damaged.',
   },
-  'request.too-large': { status: 413, message: 'The file is larger than 1 MB; a plan file is a few kB.' },
+  'request.too-large': {
+    status: 413,
+    message: 'The file is larger than 4 MB; a plan file is some kB, with painted maps some hundred.',
+  },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
   'server.failed': {

@@ -12,6 +12,7 @@ export {
   SCHOOLS,
 } from './plan/create';
 export { type Limit, LIMITS } from './plan/limits';
+export { filedMap, mapOfStep, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
 export { toModel } from './plan/toModel';
 export * from './plan/types';

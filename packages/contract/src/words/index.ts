@@ -4,3 +4,4 @@ export * from './hazards';
 export * from './names';
 export * from './prep';
 export * from './sentences';
+export * from './natural';

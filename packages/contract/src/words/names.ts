@@ -2,8 +2,10 @@ import {
   type Area,
   type CoverStyle,
   type DistressTool,
+  type FaceMode,
   type FigureKey,
   type HeatTool,
+  type MapZone,
   medium,
   type MediumKind,
   MEDIUM_KEYS,
@@ -17,6 +19,7 @@ import {
   substrate,
   type SubstrateKey,
   type Use,
+  type WearCause,
 } from '@zaffet/core';
 import { type PlanStep } from '../plan/types';
 
@@ -227,4 +230,33 @@ export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: stri
     meaning:
       'Colour difference ΔE00 of the topmost colour to the one below: under 3 nobody sees it, over 20 it is strong.',
   },
+};
+
+/** What a picture of the panel can show. */
+export const FACE_MODE_NAMES: Readonly<Record<FaceMode, string>> = {
+  colour: 'As it looks',
+  top: 'Layer on top',
+  thickness: 'Film thickness',
+  width: 'Crack width',
+  time: 'When it cracked',
+};
+
+export const MAP_ZONE_NAMES: Readonly<Record<MapZone, string>> = {
+  all: 'All of it',
+  field: 'Field',
+  edges: 'Edges and corners',
+  corners: 'Corners',
+  top: 'Upper edge',
+  bottom: 'Lower edge',
+  left: 'Left edge',
+  right: 'Right edge',
+};
+
+export const WEAR_CAUSE_NAMES: Readonly<Record<WearCause, { name: string; meaning: string }>> = {
+  handled: { name: 'Handled', meaning: 'worn blots where hands take hold' },
+  'hung-on': { name: 'Hung on', meaning: 'streaks below what hangs from it' },
+  knocked: { name: 'Knocked', meaning: 'small dents, most of them low down' },
+  'stood-on': { name: 'Stood on', meaning: 'rings where things stood and turned' },
+  sun: { name: 'Sun', meaning: 'weathered from above and from one side' },
+  damp: { name: 'Damp', meaning: 'lifted from below, up to a tide line' },
 };

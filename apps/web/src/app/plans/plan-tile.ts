@@ -79,6 +79,7 @@ export class PlanTile {
         quality: 'full',
         halfPixels: false,
         raking: 0.5,
+        mode: 'colour',
         age: null,
       });
       void this.faces.draw(request).then((answer) => this.answer.set(answer));

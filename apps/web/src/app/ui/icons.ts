@@ -1,5 +1,9 @@
 import {
   mdiArrowDown,
+  mdiBrush,
+  mdiCompare,
+  mdiImageOutline,
+  mdiMagnify,
   mdiArrowUp,
   mdiClose,
   mdiDeleteOutline,
@@ -27,4 +31,8 @@ export const ICONS = {
   reroll: mdiDiceMultipleOutline,
   values: mdiTuneVariant,
   opposite: mdiInvertColors,
+  brush: mdiBrush,
+  compare: mdiCompare,
+  picture: mdiImageOutline,
+  loupe: mdiMagnify,
 } as const;

@@ -1,5 +1,6 @@
 import {
   type Forecast,
+  type FaceMode,
   type FaceView,
   type FaceViewKey,
   faceView,
@@ -17,6 +18,7 @@ export interface FaceLook {
   /** Draw half as many pixels each way, while a hand moves. */
   readonly halfPixels: boolean;
   readonly raking: number;
+  readonly mode: FaceMode;
   /** Time since the cracked coat was laid [s]; null for the end. */
   readonly age: number | null;
 }
@@ -37,6 +39,21 @@ export function openingAt(forecast: Forecast, age: number): number | null {
   const s0 = history.share[k - 1] ?? 0;
   const s1 = history.share[k] ?? 1;
   return s0 + (t1 > t0 ? ((age - t0) / (t1 - t0)) * (s1 - s0) : 0);
+}
+
+/** Age of the coat [s] at which its cracks had opened to a share; null where none cracks while it dries. */
+export function ageAtOpening(forecast: Forecast, share: number): number | null {
+  const i = forecast.crackedCoat;
+  const crack = i === null ? null : forecast.coats[i]?.crack;
+  if (!crack || crack.firstAt === null) return null;
+  const history = openingHistory(crack.input);
+  let k = 1;
+  while (k < history.share.length - 1 && (history.share[k] ?? 1) < share) k++;
+  const s0 = history.share[k - 1] ?? 0;
+  const s1 = history.share[k] ?? 1;
+  const t0 = history.time[k - 1] ?? 0;
+  const t1 = history.time[k] ?? t0;
+  return t0 + (s1 > s0 ? Math.min(1, Math.max(0, (share - s0) / (s1 - s0))) * (t1 - t0) : 0);
 }
 
 /** The layer whose cracks the panel shows. */
@@ -71,8 +88,27 @@ export function faceRequest(model: PanelPlan, forecast: Forecast, look: FaceLook
     columns: Math.round(columns * scale),
     rows: Math.round(rows * scale),
     raking: look.raking,
+    mode: look.mode,
     openingShare: opening ? openingAt(forecast, look.age!) : 1,
     until: opening ? cracks + 1 : scene.events.length,
     measured: scene.networks.some((network) => network.layer === layer) ? layer : null,
   };
+}
+
+/** Pixels across a panel that is judged by how natural it looks: patches of a few mm are told apart. */
+const JUDGED_COLUMNS = 300;
+
+/** The whole panel, as coarse as it takes to judge how natural it looks. */
+export function naturalRequest(model: PanelPlan, forecast: Forecast): FaceRequest {
+  const { width, height } = model.panel;
+  return faceRequest(model, forecast, {
+    view: 'whole',
+    columns: width >= height ? JUDGED_COLUMNS : Math.round((JUDGED_COLUMNS * width) / height),
+    rows: width >= height ? Math.round((JUDGED_COLUMNS * height) / width) : JUDGED_COLUMNS,
+    quality: 'coarse',
+    halfPixels: false,
+    raking: 0,
+    mode: 'colour',
+    age: null,
+  });
 }

@@ -1,4 +1,5 @@
 import { Injectable, type OnDestroy } from '@angular/core';
+import { type Naturalness } from '@zaffet/core';
 import { proxy, type Remote, wrap } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 
@@ -27,6 +28,10 @@ export class FaceClient implements OnDestroy {
 
   draw(request: FaceRequest, onProgress?: (share: number) => void): Promise<FaceAnswer> {
     return this.worker.draw(request, onProgress ? proxy(onProgress) : null);
+  }
+
+  natural(request: FaceRequest): Promise<Naturalness | null> {
+    return this.worker.natural(request);
   }
 
   moments(request: MomentsRequest): Promise<number[]> {

@@ -13,6 +13,7 @@ const LOOK: FaceLook = {
   quality: 'full',
   halfPixels: false,
   raking: 0.5,
+  mode: 'colour',
   age: null,
 };
 

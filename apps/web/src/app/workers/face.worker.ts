@@ -2,12 +2,15 @@ import {
   brushRelief,
   type CrackedLayer,
   type CrackField,
-  drawPanel,
+  drawMode,
   figureValues,
   forecast,
   Growth,
+  marksOf,
   measureField,
   measurePanel,
+  type Naturalness,
+  naturalness,
   type PanelField,
   patternInput,
   runScene,
@@ -115,19 +118,29 @@ const worker: FaceWorker = {
     const cracked = await patternsOf(request, mine, onProgress);
     if (cracked === 'overtaken') return { outcome: 'overtaken' };
     const panel = panelOf(request, cracked);
-    const { rgba, columns, rows } = drawPanel(request.scene, panel, { raking: request.raking });
+    const { rgba, columns, rows, scale } = drawMode(request.scene, panel, request.mode, {
+      raking: request.raking,
+    });
     const measured = cracked.find(({ layer }) => layer === request.measured)?.field ?? null;
     const answer: FaceAnswer = {
       outcome: 'done',
       rgba,
       columns,
       rows,
+      scale,
       quality: request.quality,
       figures: measured === null ? null : measureField(measured),
       shares: measurePanel(request.scene, panel),
       fingerprint: fingerprintOf(rgba),
     };
     return transfer(answer, [rgba.buffer]);
+  },
+
+  async natural(request): Promise<Naturalness | null> {
+    const mine = ++newest;
+    const cracked = await patternsOf(request, mine, null);
+    if (cracked === 'overtaken') return null;
+    return naturalness(marksOf(request.scene, panelOf(request, cracked)));
   },
 
   async moments({ plan, stepIndex, waits }: MomentsRequest): Promise<number[]> {

@@ -1,4 +1,13 @@
-import { type FaceView, type FieldFigures, type PanelPlan, type PanelShares, type Scene } from '@zaffet/core';
+import {
+  type FaceMode,
+  type FaceView,
+  type FieldFigures,
+  type ModeScale,
+  type Naturalness,
+  type PanelPlan,
+  type PanelShares,
+  type Scene,
+} from '@zaffet/core';
 
 /** What the Face wants drawn. Buffers travel, nothing is shared. */
 export interface FaceRequest {
@@ -9,6 +18,7 @@ export interface FaceRequest {
   readonly columns: number;
   readonly rows: number;
   readonly raking: number;
+  readonly mode: FaceMode;
   /** How far the cracks have opened, 0 … 1; null before the first. */
   readonly openingShare: number | null;
   /** Events of the scene from this one on have not happened yet. */
@@ -24,6 +34,8 @@ export type FaceAnswer =
       readonly rgba: Uint8ClampedArray<ArrayBuffer>;
       readonly columns: number;
       readonly rows: number;
+      /** What a measured mode's colours run from and to; null where colours stand for themselves or for names. */
+      readonly scale: ModeScale | null;
       readonly quality: 'coarse' | 'full';
       /** Measured on the grown field at its end; null where nothing cracks. */
       readonly figures: FieldFigures | null;
@@ -43,5 +55,7 @@ export interface MomentsRequest {
 
 export interface FaceWorker {
   draw(request: FaceRequest, onProgress: ((share: number) => void) | null): Promise<FaceAnswer>;
+  /** How natural the panel of a request looks; null when a newer request overtook it. */
+  natural(request: FaceRequest): Promise<Naturalness | null>;
   moments(request: MomentsRequest): Promise<number[]>;
 }

@@ -20,7 +20,8 @@ const PATIENCE = 300;
  */
 @Injectable()
 export class FacePainter {
-  private readonly client = inject(FaceClient);
+  constructor(private readonly client: FaceClient = inject(FaceClient)) {}
+
   readonly answer = signal<FaceAnswer | null>(null);
   /** Share of a long growth done; null when none is running. */
   readonly progress = signal<number | null>(null);

@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  DestroyRef,
   effect,
   ElementRef,
   inject,
@@ -10,21 +11,35 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { MatSelectModule } from '@angular/material/select';
 import { MatSliderModule } from '@angular/material/slider';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { duration, isFilmStep, lengthShown } from '@zaffet/contract';
-import { type FaceViewKey } from '@zaffet/core';
+import { duration, FACE_MODE_NAMES, isFilmStep, lengthShown, type Plan, toModel } from '@zaffet/contract';
+import { FACE_MODES, type FaceMode, type FaceViewKey, forecast } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
+import { PlansApi } from '../../data/plans.api';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { FaceCanvas } from '../../ui/face-canvas';
 import { sizeOf } from '../../ui/size-of';
+import { FaceClient } from '../../workers/face.client';
 import { type FaceLook, faceRequest } from '../../workers/face-request';
+import { FaceLegend } from './face-legend';
 import { FacePainter } from './face-painter';
+import { Loupe } from './loupe';
+import { MapSurface } from './map-surface';
+import { PaintDesk } from './paint-desk';
+import { PaintTools } from './paint-tools';
+import { pictureFile } from './picture-out';
+import { Wiper } from './wiper';
 
+/** Heights of what stands above the picture [px]. */
+const HEADER = 42;
+const PAINT_ROWS = 94;
 /** Lengths a scale bar may have [mm]; the largest that stays under a third of the picture is used. */
 const SCALE_BARS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
 /** The same in inches, as mm. */
@@ -35,14 +50,21 @@ const INCH_BARS = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20].map((inches) => inches 
   selector: 'zf-face-view',
   imports: [
     FaceCanvas,
+    FaceLegend,
+    Loupe,
+    MapSurface,
     MatButtonModule,
     MatButtonToggleModule,
     MatIconModule,
+    MatMenuModule,
     MatProgressBarModule,
+    MatSelectModule,
     MatSliderModule,
     MatTooltipModule,
+    PaintTools,
+    Wiper,
   ],
-  providers: [FacePainter],
+  providers: [FacePainter, PaintDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './face-view.html',
   styleUrl: './face-view.scss',
@@ -50,7 +72,13 @@ const INCH_BARS = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20].map((inches) => inches 
 export class FaceView {
   private readonly store = inject(Store);
   protected readonly painter = inject(FacePainter);
-  private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly desk = inject(PaintDesk);
+  private readonly api = inject(PlansApi);
+  /** The compared plan is drawn on a thread of its own, so that neither waits for the other. */
+  private readonly otherClient = new FaceClient();
+  protected readonly otherPainter = new FacePainter(this.otherClient);
+  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly history = this.store.selectSignal(planFeature.selectHistory);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly inGesture = this.store.selectSignal(planFeature.selectInGesture);
@@ -59,6 +87,16 @@ export class FaceView {
   private readonly units = inject(Units).system;
 
   protected readonly view = signal<FaceViewKey>('arm');
+  protected readonly modes = FACE_MODES.map((mode) => ({ mode, name: FACE_MODE_NAMES[mode] }));
+  protected readonly mode = signal<FaceMode>('colour');
+  protected readonly loupe = signal(false);
+  /** The plan that is compared with, and whether it stands beside or under a bar. */
+  protected readonly compared = signal<{ readonly name: string; readonly plan: Plan } | null>(null);
+  protected readonly beside = signal(false);
+  protected readonly saved = signal<readonly { id: string; name: string; plan: Plan }[]>([]);
+  protected readonly othersText = signal('');
+  /** The plan as it was when this window opened it; null while nothing was changed. */
+  protected readonly opened = computed(() => this.history()?.past[0] ?? null);
   protected readonly raking = signal(0.5);
   /** Age of the cracked coat [s]; null is its end. */
   protected readonly age = signal<number | null>(null);
@@ -94,10 +132,11 @@ export class FaceView {
     return {
       view: this.view(),
       columns: Math.max(120, width - 32),
-      rows: Math.max(100, height - 72),
+      rows: Math.max(100, height - 72 - HEADER - (this.desk.open() ? PAINT_ROWS : 0)),
       quality: 'full',
       halfPixels: false,
       raking: this.raking(),
+      mode: this.mode(),
       age: age >= this.wholeAge() ? null : age,
     };
   });
@@ -127,8 +166,17 @@ export class FaceView {
     if (view === null || frame === null) return null;
     const bars = this.units() === 'imperial' ? INCH_BARS : SCALE_BARS;
     const mm = bars.findLast((bar) => bar < view.widthMm / 3.2) ?? bars[0]!;
+    const widthPx = this.compared() !== null && this.beside() ? frame.width / 2 : frame.width;
     const { number, unit } = lengthShown(mm / 1000, this.units());
-    return { text: `${number} ${unit}`, px: (mm / view.widthMm) * frame.width };
+    return { text: `${number} ${unit}`, px: (mm / view.widthMm) * widthPx };
+  });
+  protected readonly scale = computed(() => {
+    const answer = this.painter.answer();
+    return answer?.outcome === 'done' ? answer.scale : null;
+  });
+  protected readonly panelMm = computed(() => {
+    const { widthMm, heightMm } = this.plan()!.piece.parts[0];
+    return { widthMm, heightMm };
   });
   protected readonly label = computed(() => {
     const plan = this.plan();
@@ -149,6 +197,14 @@ export class FaceView {
       if (this.sliding()) this.painter.show({ now: half, rested: null });
       else this.painter.show({ now: coarse, rested: this.inGesture() ? null : fine });
     });
+    effect(() => {
+      const other = this.compared();
+      if (other === null) return;
+      const model = toModel(other.plan);
+      const request = faceRequest(model, forecast(model), { ...this.look(), age: null });
+      this.otherPainter.show({ now: request, rested: null });
+    });
+    inject(DestroyRef).onDestroy(() => this.otherClient.ngOnDestroy());
   }
 
   protected setAge(seconds: number): void {
@@ -164,5 +220,66 @@ export class FaceView {
 
   protected reroll(): void {
     this.store.dispatch(PlanEditor.patternRerolled({ seed: newSeed() }));
+  }
+
+  protected paint(on: boolean): void {
+    if (!on) {
+      this.desk.open.set(false);
+      return;
+    }
+    this.compared.set(null);
+    this.loupe.set(false);
+    this.view.set('whole');
+    this.desk.begin();
+  }
+
+  protected useLoupe(on: boolean): void {
+    this.loupe.set(on);
+    if (on) {
+      this.compared.set(null);
+      this.desk.open.set(false);
+    }
+  }
+
+  protected findOthers(): void {
+    this.othersText.set('Looking for other plans …');
+    const own = this.plan()?.name;
+    this.api.list().subscribe({
+      next: (plans) => {
+        this.saved.set(
+          plans.filter(({ name }) => name !== own).map(({ id, name, plan }) => ({ id, name, plan })),
+        );
+        this.othersText.set('There is no other plan yet.');
+      },
+      error: () => this.othersText.set('The other plans cannot be read just now. Try again in a moment.'),
+    });
+  }
+
+  protected compare(other: { readonly name: string; readonly plan: Plan } | null): void {
+    this.compared.set(other);
+    if (other === null) this.beside.set(false);
+    else {
+      this.loupe.set(false);
+      this.desk.open.set(false);
+    }
+  }
+
+  /** Hands the picture out as a file, with scale and what it shows. */
+  protected async takeOut(): Promise<void> {
+    const answer = this.painter.answer();
+    const plan = this.plan();
+    const bar = this.scaleBar();
+    const frame = this.frame();
+    if (answer?.outcome !== 'done' || plan === null || frame === null) return;
+    const blob = await pictureFile(answer, {
+      name: plan.name,
+      detail: `${FACE_MODE_NAMES[this.mode()]}, ${this.viewText()}, ${this.ageText()}`,
+      bar: bar === null ? null : { text: bar.text, share: bar.px / frame.width },
+    });
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(blob);
+    link.download = `${plan.name.replace(/[^\p{L}\p{N} -]/gu, '').trim() || 'panel'}.png`;
+    link.click();
+    setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
   }
 }

@@ -16,6 +16,7 @@ import {
   MEAN_COLOUR_WORDS,
   mediumName,
   moverText,
+  NATURAL_WORDS,
   perCent,
   spreadShown,
   stepTitle,
@@ -40,6 +41,8 @@ import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
 import { NumberField } from '../../ui/number-field';
+import { FaceClient } from '../../workers/face.client';
+import { NaturalReading } from './natural-reading';
 
 /** Ranges of the bars, in the core's units: what such a finish can be. */
 const BARS: Readonly<Record<FigureKey, { from: number; to: number; scale: 'log' | 'linear' }>> = {
@@ -65,6 +68,7 @@ const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firs
 @Component({
   selector: 'zf-readout-view',
   imports: [Band, MatButtonToggleModule, MatTooltipModule, NgTemplateOutlet, NumberField],
+  providers: [FaceClient, NaturalReading],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readout-view.html',
   styleUrl: './readout-view.scss',
@@ -141,6 +145,25 @@ export class ReadoutView {
   protected readonly urgent = computed(
     () => this.findings().filter(({ level }) => level === 'stop' || level === 'warn').length,
   );
+
+  private readonly naturalReading = inject(NaturalReading);
+  protected readonly naturalTrouble = this.naturalReading.trouble;
+  /** How natural the panel looks, what stands out most, and what would change it. */
+  protected readonly natural = computed(() => {
+    const reading = this.naturalReading.reading();
+    if (reading === null) return null;
+    const { wear, crackle, darkWax } = reading;
+    const parts: string[] = [];
+    if (wear !== null) parts.push(`${perCent(wear.share)} worn or chipped, in ${wear.patches} patches`);
+    if (wear !== null) parts.push(`rims ${figures(wear.rimQuotient)} times as worn as the whole`);
+    if (crackle !== null) parts.push(`${perCent(crackle.share)} of the panel crackled`);
+    if (darkWax > SEEN) parts.push(`dark wax on ${perCent(darkWax)}`);
+    return {
+      score: reading.codes[0] === 'plain' ? null : reading.score,
+      notes: reading.codes.slice(0, 2).map((code) => ({ code, ...NATURAL_WORDS[code] })),
+      measured: parts.join('; '),
+    };
+  });
 
   /** Layers that are seen, from the ground up, with how much of each. */
   protected readonly layers = computed(() => {

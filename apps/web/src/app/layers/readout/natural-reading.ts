@@ -1,0 +1,39 @@
+import { effect, inject, Injectable, signal } from '@angular/core';
+import { type Naturalness } from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { planFeature } from '../../plan/plan.feature';
+import { FaceClient } from '../../workers/face.client';
+import { naturalRequest } from '../../workers/face-request';
+
+/** The panel is judged once the hand has rested this long [ms]. */
+const REST = 500;
+
+/** Judges how natural the plan's panel looks, on a thread of its own, whenever the plan has come to rest. */
+@Injectable()
+export class NaturalReading {
+  private readonly store = inject(Store);
+  private readonly client = inject(FaceClient);
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly inGesture = this.store.selectSignal(planFeature.selectInGesture);
+  readonly reading = signal<Naturalness | null>(null);
+  readonly trouble = signal(false);
+
+  constructor() {
+    effect((onCleanup) => {
+      const model = this.model();
+      const forecast = this.forecast();
+      if (model === null || forecast === null || this.inGesture()) return;
+      const timer = setTimeout(() => {
+        this.client.natural(naturalRequest(model, forecast)).then(
+          (reading) => {
+            this.trouble.set(false);
+            if (reading !== null) this.reading.set(reading);
+          },
+          () => this.trouble.set(true),
+        );
+      }, REST);
+      onCleanup(() => clearTimeout(timer));
+    });
+  }
+}

@@ -1,0 +1,39 @@
+import { evenMap, type PanelMap } from '@zaffet/core';
+import { LIMITS } from './limits';
+import { isFilmStep, type MappedStep, type Plan, type StepMap } from './types';
+
+/** What a map of a step may hold, and what it holds where nothing was done about it. */
+export interface MapRange {
+  readonly min: number;
+  readonly max: number;
+  /** Per cent that the eraser goes back to. */
+  readonly plain: number;
+}
+
+/** Films lie at least thinly everywhere; a resist covers no more than all; a place is worked harder or not at all. */
+export function mapRange(step: MappedStep): MapRange {
+  if (isFilmStep(step)) {
+    const { min, max } = LIMITS.filmMapPercent;
+    return { min, max, plain: 100 };
+  }
+  const { min, max } = LIMITS.mapPercent;
+  return step.kind === 'resist' ? { min, max: 100, plain: 0 } : { min, max, plain: 100 };
+}
+
+/** A step's map as the core has it; where it has none, one of a single value over the plan's panel. */
+export function mapOfStep(plan: Plan, step: MappedStep, value: number): PanelMap {
+  const { map } = step;
+  const part = plan.piece.parts[0];
+  return map === null
+    ? evenMap(part.widthMm / 1000, part.heightMm / 1000, value / 100)
+    : { columns: map.columns, rows: map.rows, values: map.percent.map((cell) => cell / 100) };
+}
+
+/** A map as it is filed: whole per cent, within what the step allows. */
+export function filedMap(map: PanelMap, { min, max }: MapRange): StepMap {
+  return {
+    columns: map.columns,
+    rows: map.rows,
+    percent: map.values.map((value) => Math.min(max, Math.max(min, Math.round(value * 100)))),
+  };
+}
