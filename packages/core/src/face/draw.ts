@@ -3,6 +3,7 @@ import { hash3 } from '../numeric/hash';
 import { noiseValue } from '../numeric/noise';
 import { type Scene } from '../scene';
 import { type PanelField } from './run';
+import { blurred } from './blur';
 import { type Grid, sampled } from './scores';
 
 /*
@@ -50,43 +51,6 @@ function tableOf(change: (c: readonly [number, number, number]) => readonly [num
   return tables;
 }
 
-/** Two passes of a running mean each way, near a Gauss of standard deviation 0.8 · radius. Rows are swept whole. */
-function blurred(source: Float32Array, { columns, rows }: Grid, radius: number): Float32Array {
-  const per = 1 / (2 * radius + 1);
-  const from = Float32Array.from(source);
-  const to = new Float32Array(source.length);
-  for (let twice = 0; twice < 2; twice++) {
-    for (let row = 0; row < rows; row++) {
-      const base = row * columns;
-      const last = base + columns - 1;
-      let sum = from[base]! * (radius + 1);
-      for (let k = 1; k <= radius; k++) sum += from[Math.min(base + k, last)]!;
-      for (let column = 0; column < columns; column++) {
-        const at = base + column;
-        to[at] = sum * per;
-        const enters = at + radius + 1;
-        const leaves = at - radius;
-        sum += from[enters > last ? last : enters]! - from[leaves < base ? base : leaves]!;
-      }
-    }
-    const sums = new Float32Array(columns);
-    for (let k = -radius; k <= radius; k++) {
-      const base = Math.min(Math.max(k, 0), rows - 1) * columns;
-      for (let column = 0; column < columns; column++) sums[column] = sums[column]! + to[base + column]!;
-    }
-    for (let row = 0; row < rows; row++) {
-      const base = row * columns;
-      const enters = Math.min(row + radius + 1, rows - 1) * columns;
-      const leaves = Math.max(row - radius, 0) * columns;
-      for (let column = 0; column < columns; column++) {
-        from[base + column] = sums[column]! * per;
-        sums[column] = sums[column]! + to[enters + column]! - to[leaves + column]!;
-      }
-    }
-  }
-  return from;
-}
-
 /** Wood under the paint: rings cut lengthwise, pores along them; about 0, as a share of the colour. */
 function grainOf(grid: Grid, seed: number): Float32Array {
   const step = Math.max(1, Math.floor(0.35 / grid.pitchMm));
@@ -99,19 +63,27 @@ function grainOf(grid: Grid, seed: number): Float32Array {
 }
 
 /** What light falls on: worked out once for a field, whatever the light and the mode. */
-interface Relief {
+interface Surface {
   /** [mm] */
   readonly height: Float32Array;
-  readonly grain: Float32Array | null;
+  /** Linear light, three values a point. */
+  readonly colours: Float32Array;
 }
-const known = new WeakMap<PanelField, Relief>();
+const known = new WeakMap<PanelField, Surface>();
 
-function reliefOf(scene: Scene, field: PanelField): Relief {
-  const before = known.get(field);
-  if (before !== undefined) return before;
+function surfaceOf(scene: Scene, field: PanelField): Surface {
+  let surface = known.get(field);
+  if (surface === undefined) {
+    const grain = scene.layers[0]!.finish === 'wood' ? grainOf(field.grid, scene.seed) : null;
+    surface = { height: heightsOf(scene, field, grain), colours: coloursOf(scene, field, grain) };
+    known.set(field, surface);
+  }
+  return surface;
+}
+
+function heightsOf(scene: Scene, field: PanelField, grain: Float32Array | null): Float32Array {
   const { grid, heightUm, lost, rim, top } = field;
   const { layers } = scene;
-  const grain = layers[0]!.finish === 'wood' ? grainOf(grid, scene.seed) : null;
   const rimPixels = Math.max(1, Math.round(0.28 / grid.pitchMm));
   const near = blurred(lost, grid, rimPixels);
   const wide = blurred(lost, grid, 3 * rimPixels);
@@ -126,19 +98,13 @@ function reliefOf(scene: Scene, field: PanelField): Relief {
       film * kept * (curl + FLAKE_LIFT * rim[i]!) +
       (k === 0 && grain ? 0.01 * grain[i]! : 0);
   }
-  const relief = { height, grain };
-  known.set(field, relief);
-  return relief;
+  return height;
 }
 
-/**
- * Paints a panel field.
- * @returns RGBA bytes, row by row
- */
-export function drawPanel(scene: Scene, field: PanelField, view: PanelView): DrawnPanel {
-  const { grid, bits, lost, floor, mixed, below, top, wax, waxLayer, relief, laid } = field;
-  const { columns, rows, pitchMm } = grid;
-  const n = columns * rows;
+/** The colour of every point before light falls on it: films over each other, mixed at borders, wax in what it fills. */
+function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null): Float32Array {
+  const { bits, mixed, below, top, wax, waxLayer, relief, laid } = field;
+  const n = bits.length;
   const { layers } = scene;
   const own = layers.map((layer) => (layer.colour === null ? null : fromHex(layer.colour)));
   const seals = layers.map((layer) =>
@@ -148,7 +114,6 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
         ? tableOf((c) => wetColour(c))
         : null,
   );
-  const { height, grain } = reliefOf(scene, field);
   const highest = layers.length - 1;
   /** What a layer hides at a point, by how thick the brush left it there: 64 steps of relief −1 … 1. */
   const hiding = layers.map((layer) =>
@@ -201,6 +166,35 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
 
   const waxColour = waxLayer > 0 ? own[waxLayer]! : null;
   const waxHides = waxLayer > 0 ? layers[waxLayer]!.opacity : 0;
+  const colours = new Float32Array(3 * n);
+  for (let i = 0; i < n; i++) {
+    const alike = constantOf(bits[i]!);
+    if (alike === null) look(colour, i, bits[i]!, highest);
+    else colour.set(alike);
+    const give = mixed[i]!;
+    if (give > 0.01) {
+      const b = below[i]!;
+      look(other, i, b > top[i]! ? bits[i]! | (1 << b) : bits[i]!, b > top[i]! ? highest : b);
+      for (let c = 0; c < 3; c++) colour[c] = colour[c]! + give * (other[c]! - colour[c]!);
+    }
+    if (waxColour && wax[i]! > 0) {
+      const rubbed = wax[i]! * waxHides;
+      for (let c = 0; c < 3; c++) colour[c] = colour[c]! * (1 - rubbed) + rubbed * waxColour[c]!;
+    }
+    for (let c = 0; c < 3; c++) colours[3 * i + c] = colour[c]!;
+  }
+  return colours;
+}
+
+/**
+ * Paints a panel field. Colours and relief are kept with the field: another light takes no more than the shading.
+ * @returns RGBA bytes, row by row
+ */
+export function drawPanel(scene: Scene, field: PanelField, view: PanelView): DrawnPanel {
+  const { grid, lost, floor } = field;
+  const { columns, rows, pitchMm } = grid;
+  const n = columns * rows;
+  const { height, colours } = surfaceOf(scene, field);
   const rgba = new Uint8ClampedArray(n * 4);
   const slope = (RAISE * (0.5 + view.raking)) / pitchMm;
   const shadowPixels = 1 + Math.round((0.12 + 0.25 * view.raking) / pitchMm);
@@ -220,19 +214,6 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
       // Lambert's law on the raised slope, normalised to 1 on the flat.
       const facing = (1 - gx * LIGHT_X - gy * LIGHT_Y) / Math.sqrt(1 + gx * gx + gy * gy);
       const light = facing < 0.3 ? 0.3 : facing > 1.22 ? 1.22 : facing;
-      const alike = constantOf(bits[i]!);
-      if (alike === null) look(colour, i, bits[i]!, highest);
-      else colour.set(alike);
-      const give = mixed[i]!;
-      if (give > 0.01) {
-        const b = below[i]!;
-        look(other, i, b > top[i]! ? bits[i]! | (1 << b) : bits[i]!, b > top[i]! ? highest : b);
-        for (let c = 0; c < 3; c++) colour[c] = colour[c]! + give * (other[c]! - colour[c]!);
-      }
-      if (waxColour && wax[i]! > 0) {
-        const rubbed = wax[i]! * waxHides;
-        for (let c = 0; c < 3; c++) colour[c] = colour[c]! * (1 - rubbed) + rubbed * waxColour[c]!;
-      }
       // The wall on the light's side throws its shadow into what lies deeper.
       const sx = column + shiftX < 0 ? 0 : column + shiftX >= columns ? columns - 1 : column + shiftX;
       const sy = row + shiftY < 0 ? 0 : row + shiftY >= rows ? rows - 1 : row + shiftY;
@@ -242,7 +223,7 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
       const speck = ((hash3(column, row, scene.seed) & 255) / 255 - 0.5) * 0.022;
       const shine = light * (1 - deep) + speck;
       for (let c = 0; c < 3; c++) {
-        const value = colour[c]! * shine;
+        const value = colours[3 * i + c]! * shine;
         const level = value <= 0 ? 0 : value >= 1 ? 4096 : (value * 4096) | 0;
         rgba[i * 4 + c] = FROM_LINEAR[level]!;
       }

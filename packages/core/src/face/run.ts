@@ -5,6 +5,7 @@ import { mapAt } from '../plan';
 import { type Scene, type SceneEvent } from '../scene';
 import { craters, layPattern, reachOf, rimDistance } from './patterns';
 import { rasterise } from './raster';
+import { blurred } from './blur';
 import { findIslands } from './islands';
 import { responseAt } from './local';
 import { type Grid, levelOf, sampled, scores, soft, type Strand } from './scores';
@@ -339,14 +340,35 @@ export function runScene(
       : pattern('lift', SPOT, 0x77);
     const level = salt ? 0 : levelOf(event.share);
     const ragged = salt ? pattern('lift', SPOT, 0x77) : null;
+    const lifted = new Float32Array(n);
+    const over = top.slice();
     for (let i = 0; i < n; i++) {
       if (reachOf(event.where, rims, i) < 0.5) continue;
       // No grain is round, and paint tears a little as it comes out.
       const margin = marks[i]! - level + (ragged === null ? 0 : 0.12 * ragged[i]!);
+      const lay = (bits[i]! & (1 << event.layer)) !== 0;
       if (margin > -0.12) uncover(i, event.layer, soft(margin, 0.12));
+      if (lay && (bits[i]! & (1 << event.layer)) === 0) lifted[i] = 1;
       if (margin < 0 && margin > -0.3 && (bits[i]! & (1 << event.layer)) !== 0) {
         rim[i] = Math.max(rim[i]!, (0.6 * (margin + 0.3)) / 0.3);
       }
+    }
+    if (!salt) feather(lifted, over);
+  }
+
+  /** What peels off tears thin at its border and lifts what stays: a ragged film inside, a raised rim outside. */
+  function feather(lifted: Float32Array, over: Uint8Array): void {
+    const near = blurred(lifted, window, Math.max(1, Math.round(PEEL_MM / window.pitchMm)));
+    for (let i = 0; i < n; i++) {
+      const there = near[i]!;
+      if (lifted[i]! === 0) {
+        if (there > 0.02) rim[i] = Math.max(rim[i]!, Math.min(1, 1.7 * there));
+        continue;
+      }
+      const film = Math.min(0.48, 1.5 * (0.82 - there) * (0.7 + 0.5 * torn()[i]!));
+      if (film <= mixed[i]! || over[i] === top[i]) continue;
+      mixed[i] = film;
+      below[i] = over[i]!;
     }
   }
 
@@ -394,6 +416,8 @@ export function runScene(
   }
 }
 
+/** A peeled film tears and lifts this far at its border [mm]. */
+const PEEL_MM = 0.45;
 /** Maps are read this finely [mm]. */
 const MAP_STEP_MM = 1.5;
 /** Standard deviation of the brush's relief. */

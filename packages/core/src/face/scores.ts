@@ -1,3 +1,4 @@
+import { exactCos, exactSin } from '../numeric/exact';
 import { noiseValue } from '../numeric/noise';
 
 /*
@@ -61,6 +62,8 @@ export interface Strand {
   readonly weight: number;
 }
 
+/** Turn of the first strand's lattice [rad]; each further one is turned by a radian more. */
+const TURN = 0.55;
 /** Standard deviation of one octave of the noise with weight 1, measured. */
 const NOISE_SPREAD = 1.03;
 
@@ -71,13 +74,15 @@ export function scores(grid: Grid, strands: readonly Strand[], seed: number): Fl
   strands.forEach((strand, k) => {
     const weight = strand.weight / sum / NOISE_SPREAD;
     const own = seed ^ (0x51 + 77 * k);
+    const cos = exactCos(TURN + k);
+    const sin = exactSin(TURN + k);
     const per = (size: number): number => Math.max(1, Math.min(16, Math.floor((0.27 * size) / grid.pitchMm)));
-    const part = sampled(
-      grid,
-      per(strand.along),
-      per(strand.across),
-      (x, y) => weight * noiseValue(x / strand.along + 3.7 * k, y / strand.across - 1.3 * k, own),
-    );
+    const part = sampled(grid, per(strand.along), per(strand.across), (x, y) => {
+      // Turned where blotches are round, so that no edge runs along the lattice of the noise.
+      const u = x / strand.along;
+      const v = y / strand.across;
+      return weight * noiseValue(u * cos - v * sin + 3.7 * k, u * sin + v * cos - 1.3 * k, own);
+    });
     for (let i = 0; i < total.length; i++) total[i] = total[i]! + part[i]!;
   });
   return total;
