@@ -69,4 +69,24 @@ test('the main views', async ({ page }) => {
   await page.getByRole('button', { name: /Values of this medium/ }).click();
   await page.waitForTimeout(800);
   await page.screenshot({ path: file('medium') });
+
+  await plans.open();
+  await plans.openPlan('Flag box, side');
+  await page.getByRole('button', { name: 'Paint on it' }).click();
+  await page.getByRole('button', { name: 'By use …' }).click();
+  await page.getByRole('menuitem', { name: /^Handled/ }).click();
+  await layers.paint([0.4, 0.15], [0.55, 0.3]);
+  await layers.finePicture();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: file('face-paint') });
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  await plans.open();
+  await plans.openPlan('Wash stand, splash board');
+  await page.getByRole('button', { name: 'Compare' }).click();
+  await page.getByRole('menuitem', { name: 'Shutters, inner face' }).click();
+  await layers.finePicture();
+  await page.waitForTimeout(1800);
+  await page.screenshot({ path: file('face-compare') });
 });

@@ -30,6 +30,9 @@ const RAISE = 4.2;
 /** Rims of islands curl up by this share of the film, flakes about to go by that. */
 const CURL = 0.4;
 const FLAKE_LIFT = 0.9;
+/** What a mirror-like film adds to the light: under the window's reflection, and on slopes that face it; by eye. */
+const WINDOW = 0.16;
+const FLASH = 0.8;
 /** What lies in a crack is in shade. */
 const CRACK_SHADE = 0.2;
 
@@ -191,11 +194,13 @@ function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null):
  * @returns RGBA bytes, row by row
  */
 export function drawPanel(scene: Scene, field: PanelField, view: PanelView): DrawnPanel {
-  const { grid, lost, floor } = field;
+  const { grid, bits, lost, floor } = field;
   const { columns, rows, pitchMm } = grid;
   const n = columns * rows;
   const { height, colours } = surfaceOf(scene, field);
   const rgba = new Uint8ClampedArray(n * 4);
+  /** Share of the light each layer mirrors when it lies on top. */
+  const mirrors = scene.layers.map((layer) => (layer.glossUnits / 100) ** 1.4);
   const slope = (RAISE * (0.5 + view.raking)) / pitchMm;
   const shadowPixels = 1 + Math.round((0.12 + 0.25 * view.raking) / pitchMm);
   const shiftX = Math.round(LIGHT_X * shadowPixels);
@@ -222,8 +227,14 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
       const deep = lost[i]! * (0.3 * wall + (CRACK_SHADE + 0.1) * floor[i]!);
       const speck = ((hash3(column, row, scene.seed) & 255) / 255 - 0.5) * 0.022;
       const shine = light * (1 - deep) + speck;
+      // A window's light lies aslant over what is glossy, and flashes on the slopes that face it.
+      const off = (column / columns + row / rows - 0.62) / 0.3;
+      const mirrored =
+        mirrors[31 - Math.clz32(bits[i]!)]! *
+        (1 - lost[i]!) *
+        (WINDOW * Math.exp(-off * off) + (facing > 1 ? FLASH * (facing - 1) : 0));
       for (let c = 0; c < 3; c++) {
-        const value = colours[3 * i + c]! * shine;
+        const value = colours[3 * i + c]! * shine + mirrored;
         const level = value <= 0 ? 0 : value >= 1 ? 4096 : (value * 4096) | 0;
         rgba[i * 4 + c] = FROM_LINEAR[level]!;
       }

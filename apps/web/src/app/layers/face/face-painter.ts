@@ -58,6 +58,10 @@ export class FacePainter {
       };
       const answer = await this.client.draw(request, report ? tell : undefined);
       if (answer.outcome === 'done') this.answer.set(answer);
+      else if (report && this.wish === null && !this.busy) {
+        // Overtaken by what came to nothing: the fine picture is still wanted.
+        this.timer = setTimeout(() => void this.draw(request, true), REST);
+      }
       this.trouble.set(null);
     } catch {
       this.trouble.set(

@@ -48,7 +48,7 @@ export class PaintDesk {
   private readonly chosenId = signal<string | null>(null);
   private readonly amounts = signal<Readonly<Record<string, number>>>({});
   private strokes = 0;
-  private stroke: { id: string; from: PanelMap; dabs: Dab[] } | null = null;
+  private stroke: { id: string; from: PanelMap; dabs: Dab[]; share: { share?: number } } | null = null;
 
   /** Steps that may have a map. */
   readonly steps = computed(() => (this.plan()?.steps ?? []).filter(isMapped));
@@ -120,6 +120,7 @@ export class PaintDesk {
       id: `paint-${++this.strokes}`,
       from: this.ground(plan, step),
       dabs: [],
+      share: denser(step),
     };
     this.move(u, v);
   }
@@ -134,7 +135,7 @@ export class PaintDesk {
     this.store.dispatch(
       PlanEditor.stepChanged({
         stepId: this.step()!.id,
-        changes: { map: filedMap(map, range) },
+        changes: { map: filedMap(map, range), ...this.stroke.share },
         gesture: this.stroke.id,
       }),
     );
@@ -177,7 +178,7 @@ export class PaintDesk {
     this.store.dispatch(
       PlanEditor.stepChanged({
         stepId: step.id,
-        changes: { map: filedMap(change(before), range) },
+        changes: { map: filedMap(change(before), range), ...denser(step) },
         gesture: null,
       }),
     );
@@ -187,4 +188,11 @@ export class PaintDesk {
   private ground(plan: Plan, step: MappedStep): PanelMap {
     return mapOfStep(plan, step, mapRange(step).plain);
   }
+}
+
+/** Wax or jelly that was thin all over is put on densely where it is painted. */
+const DENSE = 0.85;
+
+function denser(step: MappedStep): { share?: number } {
+  return step.kind === 'resist' && step.map === null && step.share < DENSE ? { share: DENSE } : {};
 }
