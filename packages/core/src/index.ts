@@ -13,6 +13,7 @@ export * from './plan';
 export * from './prep';
 export * from './quantity';
 export * from './scene';
+export * from './solve';
 export * from './units';
 export * from './wear';
 export * from './wood';

@@ -1,0 +1,12 @@
+export { type Knob as SolverKnob, knobsOf, roundsFor, withSettings } from './settings';
+export { solve, solveStepwise, wishValues } from './solve';
+export {
+  type Candidate,
+  type Recipe,
+  type Setting,
+  SETTING_KINDS,
+  type Wish,
+  WISH_KEYS,
+  WISH_TOLERANCE,
+  type WishKey,
+} from './types';

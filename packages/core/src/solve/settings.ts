@@ -1,0 +1,79 @@
+import { mediumLookup } from '../media';
+import { isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
+import { type Setting } from './types';
+
+/** A setting with its range, and where it stands in the plan as it is mostly done. */
+export interface Knob extends Omit<Setting, 'value'> {
+  readonly usual: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+/** Films may be laid this much thinner or thicker than usual before they are another way of working. */
+const THINNEST = 0.4;
+const THICKEST = 2.4;
+/** Waits after a step that the solver may choose [s]: how tacky something is, within the hours of one sitting. */
+const WAIT = { low: 20, high: 3 * 3600 };
+/** Rounds times pressure. */
+const WORK = { low: 0.3, high: 60 };
+const SHARE = { low: 0.02, high: 0.95 };
+const MOST_PRESSURE = 3;
+
+/** The numbers of a plan that decide its look and that a hand can set. */
+export function knobsOf(plan: PanelPlan): Knob[] {
+  const media = mediumLookup(plan.media);
+  return plan.steps.flatMap((step, i): Knob[] => {
+    const knobs: Knob[] = [];
+    if (step.kind === 'coat') {
+      const { min, max } = PLAN_RANGES.thickness;
+      // The first coat only has to hide; all later ones make the look.
+      if (i > 0)
+        knobs.push({
+          stepId: step.id,
+          kind: 'thickness',
+          usual: step.thickness,
+          low: Math.max(min, step.thickness * THINNEST),
+          high: Math.min(max, step.thickness * THICKEST),
+        });
+      const below = plan.steps[i - 1];
+      const onFilm = below !== undefined && isFilm(below);
+      // How wet the layer below is tells most where it slips or is a sealer; waits elsewhere only have to be long enough.
+      const decides = onFilm && (media(below.medium).slipRate > 0 || media(below.medium).kind === 'clear');
+      if (step.start.rule === 'after' && decides)
+        knobs.push({ stepId: step.id, kind: 'wait', usual: Math.max(WAIT.low, step.start.wait), ...WAIT });
+      if (step.cover.style !== 'full')
+        knobs.push({ stepId: step.id, kind: 'cover', usual: step.cover.share, ...SHARE });
+    }
+    if (step.kind === 'resist') knobs.push({ stepId: step.id, kind: 'share', usual: step.share, ...SHARE });
+    if (step.kind === 'distress' && step.tool !== 'bleach')
+      knobs.push({ stepId: step.id, kind: 'work', usual: step.rounds * step.pressure, ...WORK });
+    return knobs;
+  });
+}
+
+/** Rounds and pressure that give an amount of work: an ordinary hand first, pressure where rounds cannot tell it. */
+export function roundsFor(work: number): { rounds: number; pressure: number } {
+  const most = PLAN_RANGES.rounds.max;
+  const rounds = Math.min(most, Math.max(1, Math.round(work)));
+  return { rounds, pressure: Math.min(MOST_PRESSURE, Math.max(PLAN_RANGES.pressure.min, work / rounds)) };
+}
+
+function withSetting(step: Step, { kind, value }: Setting): Step {
+  if (kind === 'thickness' && isFilm(step)) return { ...step, thickness: value };
+  if (kind === 'cover' && isFilm(step)) return { ...step, cover: { ...step.cover, share: value } };
+  if (kind === 'wait' && step.start.rule === 'after')
+    return { ...step, start: { rule: 'after', wait: value } };
+  if (kind === 'share' && step.kind === 'resist') return { ...step, share: value };
+  if (kind === 'work' && step.kind === 'distress') return { ...step, ...roundsFor(value) };
+  return step;
+}
+
+/** A plan with its numbers set. */
+export function withSettings(plan: PanelPlan, settings: readonly Setting[]): PanelPlan {
+  return {
+    ...plan,
+    steps: plan.steps.map((step) =>
+      settings.filter(({ stepId }) => stepId === step.id).reduce(withSetting, step),
+    ),
+  };
+}

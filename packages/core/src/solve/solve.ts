@@ -1,0 +1,245 @@
+import { figureValues, forecast, type Forecast, handsOn } from '../forecast';
+import { uniform } from '../numeric/hash';
+import { type PanelPlan } from '../plan';
+import { type Knob, knobsOf, withSettings } from './settings';
+import {
+  type Candidate,
+  type Recipe,
+  type Setting,
+  type Wish,
+  WISH_KEYS,
+  WISH_TOLERANCE,
+  type WishKey,
+} from './types';
+
+/*
+ * From a wished look to recipes: for every way of working the numbers a hand can set are moved until the closed form
+ * comes as near to the wish as that way can. Least squares by Levenberg and Marquardt (Marquardt 1963, J. SIAM 11:431)
+ * in scaled knobs, from the usual recipe and from a few others spread over the ranges; what nothing in the wish decides
+ * is held near what is usual.
+ */
+
+/** Starts beside the usual recipe; of all of them the best few are followed. */
+const STARTS = 10;
+const FOLLOWED = 3;
+const ITERATIONS = 9;
+/** Pull of every knob towards the usual, in wishes' tolerances per whole range. */
+const USUAL = 0.12;
+/** Step of the numeric slopes, in knob ranges. */
+const SLOPE = 0.012;
+/** What a wish counts that the plan gives nothing of: far off, but not without end. */
+const MISSING = 6;
+/** Misfit is cut so that one wish out of reach does not drown the others. */
+const MOST = 8;
+
+/** What a plan gives of what can be wished for. */
+export function wishValues(result: Forecast): Record<WishKey, number | null> {
+  const figures = figureValues(result);
+  const top = result.layers.findLast((layer) => {
+    const look = result.appearance.layers.find(({ id }) => id === layer.id);
+    return look !== undefined && layer.id !== 'panel';
+  });
+  return {
+    spacing: figures.spacing,
+    opening: figures.opening,
+    chips: figures.chips,
+    worn: figures.worn,
+    under: top === undefined ? 1 : 1 - top.share,
+  };
+}
+
+const LENGTHS: readonly WishKey[] = ['spacing', 'opening'];
+
+/** How far off each wish is, in tolerances. */
+function residualsOf(result: Forecast, wish: Wish, keys: readonly WishKey[]): number[] {
+  const values = wishValues(result);
+  return keys.map((key) => {
+    const value = values[key];
+    const wanted = wish[key]!;
+    if (value === null) return MISSING;
+    const off = LENGTHS.includes(key)
+      ? Math.log(Math.max(value, 1e-9) / wanted) / Math.log1p(WISH_TOLERANCE[key])
+      : (value - wanted) / WISH_TOLERANCE[key];
+    return Math.max(-MOST, Math.min(MOST, off));
+  });
+}
+
+/** A knob's value at a share of its range; lengths, waits and work go by ratios. */
+function valueAt({ kind, low, high }: Knob, share: number): number {
+  const s = Math.min(1, Math.max(0, share));
+  return kind === 'share' || kind === 'cover' ? low + s * (high - low) : low * (high / low) ** s;
+}
+
+function shareAt({ kind, low, high, usual }: Knob): number {
+  const inside = Math.min(high, Math.max(low, usual));
+  return kind === 'share' || kind === 'cover'
+    ? (inside - low) / (high - low)
+    : Math.log(inside / low) / Math.log(high / low);
+}
+
+/** Solves a small symmetric positive system in place by Cholesky's square roots. */
+function solved(matrix: number[][], right: number[]): number[] {
+  const n = right.length;
+  for (let j = 0; j < n; j++) {
+    for (let i = j; i < n; i++) {
+      let sum = matrix[i]![j]!;
+      for (let k = 0; k < j; k++) sum -= matrix[i]![k]! * matrix[j]![k]!;
+      matrix[i]![j] = i === j ? Math.sqrt(Math.max(1e-12, sum)) : sum / matrix[j]![j]!;
+    }
+  }
+  const x = [...right];
+  for (let i = 0; i < n; i++) {
+    for (let k = 0; k < i; k++) x[i] = x[i]! - matrix[i]![k]! * x[k]!;
+    x[i] = x[i]! / matrix[i]![i]!;
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    for (let k = i + 1; k < n; k++) x[i] = x[i]! - matrix[k]![i]! * x[k]!;
+    x[i] = x[i]! / matrix[i]![i]!;
+  }
+  return x;
+}
+
+const squares = (values: readonly number[]): number => values.reduce((sum, value) => sum + value * value, 0);
+
+interface Point {
+  readonly shares: readonly number[];
+  readonly residuals: readonly number[];
+  readonly cost: number;
+}
+
+/** The best numbers for one way of working. */
+function settle(plan: PanelPlan, wish: Wish, seed: number): { settings: Setting[]; plan: PanelPlan } {
+  const knobs = knobsOf(plan);
+  const keys = WISH_KEYS.filter((key) => wish[key] !== undefined);
+  const usual = knobs.map(shareAt);
+  const settingsAt = (shares: readonly number[]): Setting[] =>
+    knobs.map(({ stepId, kind, ...range }, k) => ({
+      stepId,
+      kind,
+      value: valueAt({ stepId, kind, ...range }, shares[k]!),
+    }));
+  const look = (shares: readonly number[]): Point => {
+    const residuals = [
+      ...residualsOf(forecast(withSettings(plan, settingsAt(shares))), wish, keys),
+      ...shares.map((share, k) => USUAL * (share - usual[k]!)),
+    ];
+    return { shares, residuals, cost: squares(residuals) };
+  };
+  const starts = [
+    usual,
+    ...Array.from({ length: STARTS }, (_, s) => knobs.map((_, k) => uniform(31 * s + k, seed, 9))),
+  ];
+  const followed = starts
+    .map(look)
+    .sort((a, b) => a.cost - b.cost)
+    .slice(0, FOLLOWED);
+  let best = followed[0]!;
+  for (const start of followed) {
+    const end = descend(start, look);
+    if (end.cost < best.cost) best = end;
+    if (squares(best.residuals.slice(0, keys.length)) < 0.05) break;
+  }
+  const settings = settingsAt(best.shares);
+  return { settings, plan: withSettings(plan, settings) };
+}
+
+/** Levenberg and Marquardt's descent, inside the ranges. */
+function descend(start: Point, look: (shares: readonly number[]) => Point): Point {
+  const n = start.shares.length;
+  let here = start;
+  let damping = 0.02;
+  for (let iteration = 0; iteration < ITERATIONS && n > 0; iteration++) {
+    const columns = here.shares.map((share, k) => {
+      const by = share + SLOPE <= 1 ? SLOPE : -SLOPE;
+      const moved = look(here.shares.map((s, i) => (i === k ? s + by : s)));
+      return moved.residuals.map((residual, r) => (residual - here.residuals[r]!) / by);
+    });
+    const gradient = columns.map(
+      (column) => -column.reduce((sum, slope, r) => sum + slope * here.residuals[r]!, 0),
+    );
+    const before = here.cost;
+    for (let attempt = 0; attempt < 4; attempt++) {
+      const matrix = columns.map((a, i) =>
+        columns.map((b, j) => {
+          const sum = a.reduce((all, slope, r) => all + slope * b[r]!, 0);
+          return i === j ? sum * (1 + damping) + damping : sum;
+        }),
+      );
+      const step = solved(matrix, [...gradient]);
+      const next = look(here.shares.map((share, k) => Math.min(1, Math.max(0, share + step[k]!))));
+      if (next.cost < here.cost) {
+        here = next;
+        damping = Math.max(1e-4, damping / 4);
+        break;
+      }
+      damping *= 5;
+    }
+    if (before - here.cost < 1e-3 * before + 1e-6) break;
+  }
+  return here;
+}
+
+function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
+  const { plan, settings } = settle(candidate.plan, wish, seed);
+  const result = forecast(plan);
+  const values = wishValues(result);
+  const keys = WISH_KEYS.filter((key) => wish[key] !== undefined);
+  const residuals = residualsOf(result, wish, keys);
+  const area = plan.panel.width * plan.panel.height;
+  return {
+    key: candidate.key,
+    plan,
+    settings,
+    forecast: result,
+    outcomes: Object.fromEntries(
+      keys.map((key, k) => [
+        key,
+        { value: values[key], met: values[key] !== null && Math.abs(residuals[k]!) <= 1 },
+      ]),
+    ),
+    met: keys.every((key, k) => values[key] !== null && Math.abs(residuals[k]!) <= 1),
+    misfit: keys.length === 0 ? 0 : Math.sqrt(squares(residuals) / keys.length),
+    risks: result.findings.filter(({ level }) => level === 'stop' || level === 'warn'),
+    total: result.readyAt,
+    handsOn: plan.steps.reduce((sum, step) => sum + handsOn(step, area), 0),
+  };
+}
+
+/** How recipes are put in order: those that meet the wish first, then by what stops, misfit, risk and time. */
+function order(a: Recipe, b: Recipe): number {
+  const rank = (recipe: Recipe): number =>
+    (recipe.met ? 0 : 100 + 10 * Math.min(9, recipe.misfit)) +
+    4 * recipe.risks.filter(({ level }) => level === 'stop').length +
+    recipe.risks.filter(({ level }) => level === 'warn').length +
+    (recipe.total === null ? 20 : recipe.total / 86400 / 4);
+  return rank(a) - rank(b);
+}
+
+/**
+ * Recipes of several ways of working for a wish, the best first. One step of the generator is one way of working, so
+ * that a caller can tell how far it is and stop.
+ * @param deadline - the whole thing must be dry by then [s from the start]; ways that cannot are left out
+ * @throws InputError as `forecast`
+ */
+export function* solveStepwise(
+  wish: Wish,
+  candidates: readonly Candidate[],
+  deadline = Infinity,
+): Generator<{ done: number; of: number }, Recipe[]> {
+  const recipes: Recipe[] = [];
+  for (const [done, candidate] of candidates.entries()) {
+    yield { done, of: candidates.length };
+    const recipe = recipeOf(candidate, wish, candidate.plan.seed);
+    if (recipe.total !== null ? recipe.total <= deadline : deadline === Infinity) recipes.push(recipe);
+  }
+  return recipes.sort(order);
+}
+
+/** All recipes at once. */
+export function solve(wish: Wish, candidates: readonly Candidate[], deadline = Infinity): Recipe[] {
+  const steps = solveStepwise(wish, candidates, deadline);
+  for (;;) {
+    const next = steps.next();
+    if (next.done === true) return next.value;
+  }
+}
