@@ -89,4 +89,16 @@ test('the main views', async ({ page }) => {
   await layers.finePicture();
   await page.waitForTimeout(1800);
   await page.screenshot({ path: file('face-compare') });
+
+  await plans.open();
+  await plans.openPlan('Wash stand, splash board');
+  await page.getByRole('button', { name: /^Find other recipes/ }).click();
+  await page.getByRole('button', { name: 'As this plan gives now' }).click();
+  await page.getByRole('button', { name: 'Find recipes' }).click();
+  await page.waitForFunction(
+    () => document.querySelectorAll('zf-recipe-card canvas[data-quality="full"]').length >= 3,
+    null,
+    { timeout: 45_000 },
+  );
+  await page.screenshot({ path: file('solve') });
 });

@@ -14,6 +14,7 @@ export {
 export { type Limit, LIMITS } from './plan/limits';
 export { filedMap, mapOfStep, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
+export { schoolPlans, withSettingsFiled } from './plan/recipes';
 export { toModel } from './plan/toModel';
 export * from './plan/types';
 export * from './words';

@@ -20,6 +20,7 @@ import {
   type SubstrateKey,
   type Use,
   type WearCause,
+  type WishKey,
 } from '@zaffet/core';
 import { type PlanStep } from '../plan/types';
 
@@ -259,4 +260,13 @@ export const WEAR_CAUSE_NAMES: Readonly<Record<WearCause, { name: string; meanin
   'stood-on': { name: 'Stood on', meaning: 'rings where things stood and turned' },
   sun: { name: 'Sun', meaning: 'weathered from above and from one side' },
   damp: { name: 'Damp', meaning: 'lifted from below, up to a tide line' },
+};
+
+/** What a painter can wish for. */
+export const WISH_WORDS: Readonly<Record<WishKey, { name: string; meaning: string }>> = {
+  spacing: { name: 'Crack spacing', meaning: 'how far apart the cracks run' },
+  opening: { name: 'Crack opening', meaning: 'how wide they stand' },
+  chips: { name: 'Comes off', meaning: 'share that flakes, wax, jelly or salt let go' },
+  worn: { name: 'Worn through', meaning: 'share that is rubbed, wiped or cut through' },
+  under: { name: 'Under colours show', meaning: 'share on which the last colour is not seen' },
 };

@@ -1,5 +1,5 @@
 export { type Knob as SolverKnob, knobsOf, roundsFor, withSettings } from './settings';
-export { solve, solveStepwise, wishValues } from './solve';
+export { solve, solveStepwise, wishOutcomes, wishValues } from './solve';
 export {
   type Candidate,
   type Recipe,

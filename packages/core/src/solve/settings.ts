@@ -58,6 +58,27 @@ export function roundsFor(work: number): { rounds: number; pressure: number } {
   return { rounds, pressure: Math.min(MOST_PRESSURE, Math.max(PLAN_RANGES.pressure.min, work / rounds)) };
 }
 
+/** What a hand can tell apart: films to a micrometre of the gauge, waits to half a minute, shares to a point. */
+const HAND_STEP: Readonly<Record<Exclude<Setting['kind'], 'work'>, number>> = {
+  thickness: 1e-6,
+  wait: 30,
+  share: 0.01,
+  cover: 0.01,
+};
+const PRESSURE_STEP = 0.1;
+
+/** A setting as a hand can keep it. */
+export function handled(setting: Setting): Setting {
+  const { kind, value } = setting;
+  if (kind === 'work') {
+    const { rounds, pressure } = roundsFor(value);
+    const kept = Math.max(PLAN_RANGES.pressure.min, Math.round(pressure / PRESSURE_STEP) * PRESSURE_STEP);
+    return { ...setting, value: rounds * kept };
+  }
+  const step = HAND_STEP[kind];
+  return { ...setting, value: Math.max(step, Math.round(value / step) * step) };
+}
+
 function withSetting(step: Step, { kind, value }: Setting): Step {
   if (kind === 'thickness' && isFilm(step)) return { ...step, thickness: value };
   if (kind === 'cover' && isFilm(step)) return { ...step, cover: { ...step.cover, share: value } };

@@ -1,7 +1,7 @@
 import { figureValues, forecast, type Forecast, handsOn } from '../forecast';
 import { uniform } from '../numeric/hash';
 import { type PanelPlan } from '../plan';
-import { type Knob, knobsOf, withSettings } from './settings';
+import { handled, type Knob, knobsOf, withSettings } from './settings';
 import {
   type Candidate,
   type Recipe,
@@ -139,7 +139,8 @@ function settle(plan: PanelPlan, wish: Wish, seed: number): { settings: Setting[
     if (end.cost < best.cost) best = end;
     if (squares(best.residuals.slice(0, keys.length)) < 0.05) break;
   }
-  const settings = settingsAt(best.shares);
+  // Told and judged as a hand can keep it: what hangs on the last digit is no recipe.
+  const settings = settingsAt(best.shares).map(handled);
   return { settings, plan: withSettings(plan, settings) };
 }
 
@@ -179,26 +180,28 @@ function descend(start: Point, look: (shares: readonly number[]) => Point): Poin
   return here;
 }
 
-function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
-  const { plan, settings } = settle(candidate.plan, wish, seed);
-  const result = forecast(plan);
+/** How near a forecast comes to a wish. */
+export function wishOutcomes(result: Forecast, wish: Wish): Pick<Recipe, 'outcomes' | 'met' | 'misfit'> {
   const values = wishValues(result);
   const keys = WISH_KEYS.filter((key) => wish[key] !== undefined);
   const residuals = residualsOf(result, wish, keys);
+  const near = (key: WishKey, k: number): boolean => values[key] !== null && Math.abs(residuals[k]!) <= 1;
+  return {
+    outcomes: Object.fromEntries(keys.map((key, k) => [key, { value: values[key], met: near(key, k) }])),
+    met: keys.every(near),
+    misfit: keys.length === 0 ? 0 : Math.sqrt(squares(residuals) / keys.length),
+  };
+}
+
+function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
+  const { plan, settings } = settle(candidate.plan, wish, seed);
+  const result = forecast(plan);
   const area = plan.panel.width * plan.panel.height;
   return {
     key: candidate.key,
     plan,
     settings,
-    forecast: result,
-    outcomes: Object.fromEntries(
-      keys.map((key, k) => [
-        key,
-        { value: values[key], met: values[key] !== null && Math.abs(residuals[k]!) <= 1 },
-      ]),
-    ),
-    met: keys.every((key, k) => values[key] !== null && Math.abs(residuals[k]!) <= 1),
-    misfit: keys.length === 0 ? 0 : Math.sqrt(squares(residuals) / keys.length),
+    ...wishOutcomes(result, wish),
     risks: result.findings.filter(({ level }) => level === 'stop' || level === 'warn'),
     total: result.readyAt,
     handsOn: plan.steps.reduce((sum, step) => sum + handsOn(step, area), 0),

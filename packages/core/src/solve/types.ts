@@ -1,4 +1,4 @@
-import { type Finding, type Forecast } from '../forecast';
+import { type Finding } from '../forecast';
 import { type PanelPlan } from '../plan';
 
 /** What a painter wishes for; what is not told is free. Lengths in m, shares 0 … 1. */
@@ -45,7 +45,6 @@ export interface Recipe {
   readonly key: string;
   readonly plan: PanelPlan;
   readonly settings: readonly Setting[];
-  readonly forecast: Forecast;
   /** Value and whether it is near enough, for every wish that was told; null where the recipe has nothing of the kind. */
   readonly outcomes: Readonly<
     Partial<Record<WishKey, { readonly value: number | null; readonly met: boolean }>>

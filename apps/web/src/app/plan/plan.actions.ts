@@ -26,6 +26,7 @@ export const PlanEditor = createActionGroup({
     'Part Changed': props<{ changes: Partial<Part>; gesture: string | null }>(),
     'Media Changed': props<{ media: Plan['media']; use: { stepId: string; medium: string } | null }>(),
     'Price Changed': props<{ medium: string; price: number | null }>(),
+    'Recipe Taken': props<{ plan: Plan }>(),
     'Look Changed': props<{ changes: Partial<Look> }>(),
     'Plan Renamed': props<{ name: string }>(),
     'Pattern Rerolled': props<{ seed: number }>(),

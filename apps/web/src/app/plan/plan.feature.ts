@@ -131,6 +131,10 @@ export const planFeature = createFeature({
     on(PlanEditor.priceChanged, (state, { medium, price }) =>
       edited(state, null, (plan) => changePrice(plan, medium, price)),
     ),
+    on(PlanEditor.recipeTaken, (state, { plan }) => ({
+      ...edited(state, null, (present) => ({ ...present, steps: plan.steps, look: plan.look })),
+      selectedStepId: null,
+    })),
     on(PlanEditor.lookChanged, (state, { changes }) =>
       edited(state, null, (plan) => ({ ...plan, look: { ...plan.look, ...changes } })),
     ),

@@ -20,8 +20,7 @@ const PATIENCE = 300;
  */
 @Injectable()
 export class FacePainter {
-  constructor(private readonly client: FaceClient = inject(FaceClient)) {}
-
+  private readonly client = inject(FaceClient);
   readonly answer = signal<FaceAnswer | null>(null);
   /** Share of a long growth done; null when none is running. */
   readonly progress = signal<number | null>(null);

@@ -6,6 +6,7 @@ import {
   effect,
   ElementRef,
   inject,
+  Injector,
   signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
@@ -75,8 +76,14 @@ export class FaceView {
   protected readonly desk = inject(PaintDesk);
   private readonly api = inject(PlansApi);
   /** The compared plan is drawn on a thread of its own, so that neither waits for the other. */
-  private readonly otherClient = new FaceClient();
-  protected readonly otherPainter = new FacePainter(this.otherClient);
+  private readonly other = Injector.create({
+    providers: [
+      { provide: FaceClient, useFactory: () => new FaceClient() },
+      { provide: FacePainter, useFactory: () => new FacePainter() },
+    ],
+    parent: inject(Injector),
+  });
+  protected readonly otherPainter = this.other.get(FacePainter);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly history = this.store.selectSignal(planFeature.selectHistory);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
@@ -204,7 +211,7 @@ export class FaceView {
       const request = faceRequest(model, forecast(model), { ...this.look(), age: null });
       this.otherPainter.show({ now: request, rested: null });
     });
-    inject(DestroyRef).onDestroy(() => this.otherClient.ngOnDestroy());
+    inject(DestroyRef).onDestroy(() => this.other.get(FaceClient).ngOnDestroy());
   }
 
   protected setAge(seconds: number): void {

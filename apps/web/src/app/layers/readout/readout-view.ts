@@ -1,6 +1,8 @@
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
   AREA_NAMES,
@@ -42,6 +44,7 @@ import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
 import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
+import { SolveSheet } from '../solve-sheet/solve-sheet';
 import { NaturalReading } from './natural-reading';
 
 /** Ranges of the bars, in the core's units: what such a finish can be. */
@@ -67,7 +70,15 @@ const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firs
 /** What the plan will give, figure by figure; what it says about itself; what it takes. */
 @Component({
   selector: 'zf-readout-view',
-  imports: [Band, MatButtonToggleModule, MatTooltipModule, NgTemplateOutlet, NumberField],
+  imports: [
+    Band,
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatDialogModule,
+    MatTooltipModule,
+    NgTemplateOutlet,
+    NumberField,
+  ],
   providers: [FaceClient, NaturalReading],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readout-view.html',
@@ -79,6 +90,7 @@ export class ReadoutView {
   private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly readout = this.store.selectSignal(planFeature.selectReadout);
+  private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;
   protected readonly limits = LIMITS;
   protected readonly bars = BARS;
@@ -371,6 +383,10 @@ export class ReadoutView {
     if (key === 'spacing') return look?.spacingMm == null ? null : look.spacingMm / 1000;
     if (key === 'opening') return look?.openingMm == null ? null : look.openingMm / 1000;
     return null;
+  }
+
+  protected openSolve(): void {
+    this.dialog.open(SolveSheet, { width: '1040px', maxWidth: '96vw', maxHeight: '92vh' });
   }
 
   protected want(changes: { spacingMm?: number | null; openingMm?: number | null }): void {

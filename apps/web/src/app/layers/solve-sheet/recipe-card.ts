@@ -1,0 +1,189 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import {
+  duration,
+  figureText,
+  findingWords,
+  SCHOOLS,
+  type Plan,
+  type School,
+  toModel,
+  WISH_WORDS,
+} from '@zaffet/contract';
+import { forecast, handsOn, quantities, type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core';
+import { Units } from '../../data/units';
+import { FaceCanvas } from '../../ui/face-canvas';
+import { faceRequest } from '../../workers/face-request';
+import { FacePool } from '../../workers/face.pool';
+import { type FaceAnswer } from '../../workers/messages';
+
+const COLUMNS = 300;
+const ROWS = 190;
+
+/** One recipe: how it will look, how near it comes, what it takes. */
+@Component({
+  selector: 'zf-recipe-card',
+  imports: [FaceCanvas, MatButtonModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-school]': 'school()', '[attr.data-met]': 'judged().met' },
+  template: `
+    <div class="face"><zf-face-canvas [answer]="answer()" [label]="'How ' + name() + ' will look'" /></div>
+    <div class="words">
+      <h3>{{ name() }}</h3>
+      <p class="verdict" [class.met]="judged().met">{{ verdict() }}</p>
+      <dl>
+        @for (line of lines(); track line.key) {
+          <div [attr.data-wish]="line.key" [class.off]="!line.met">
+            <dt>{{ line.name }}</dt>
+            <dd>
+              <b>{{ line.value }}</b> <span class="quiet">wanted {{ line.wanted }}</span>
+            </dd>
+          </div>
+        }
+      </dl>
+      <p class="quiet takes">{{ takes() }}</p>
+      @for (risk of risks(); track $index) {
+        <p class="risk">{{ risk }}</p>
+      }
+      <button mat-flat-button (click)="taken.emit(plan())">Take this one over</button>
+    </div>
+  `,
+  styles: `
+    :host {
+      display: grid;
+      grid-template-columns: 300px minmax(0, 1fr);
+      gap: 14px;
+      padding: 10px 0;
+      border-bottom: 1px solid var(--line);
+    }
+    .face {
+      height: 190px;
+      background: var(--neutral-grey);
+    }
+    .face zf-face-canvas {
+      height: 100%;
+    }
+    h3 {
+      margin: 0;
+    }
+    .verdict {
+      margin: 2px 0 6px;
+      color: var(--rust);
+      font-weight: 600;
+    }
+    .verdict.met {
+      color: var(--kelp);
+    }
+    dl {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
+      gap: 2px 14px;
+      margin: 0;
+    }
+    dl div {
+      display: grid;
+      padding-left: 8px;
+      border-left: 4px solid var(--kelp);
+    }
+    dl .off {
+      border-left-color: var(--rust);
+    }
+    dt {
+      font-size: 12px;
+    }
+    dd {
+      margin: 0;
+    }
+    dd .quiet {
+      margin-left: 6px;
+      font-size: 12.5px;
+    }
+    .takes,
+    .risk {
+      margin: 6px 0;
+      font-size: 12.5px;
+    }
+    .risk {
+      margin: 2px 0;
+      padding: 2px 8px;
+      background: var(--rust-soft);
+    }
+  `,
+})
+export class RecipeCard {
+  private readonly faces = inject(FacePool);
+  private readonly units = inject(Units).system;
+  readonly school = input.required<string>();
+  readonly plan = input.required<Plan>();
+  readonly wish = input.required<Wish>();
+  readonly taken = output<Plan>();
+  protected readonly answer = signal<FaceAnswer | null>(null);
+
+  private readonly model = computed(() => toModel(this.plan()));
+  private readonly forecast = computed(() => forecast(this.model()));
+  protected readonly name = computed(() => SCHOOLS[this.school() as School]);
+  protected readonly judged = computed(() => wishOutcomes(this.forecast(), this.wish()));
+  protected readonly verdict = computed(() => {
+    const { met, misfit } = this.judged();
+    if (met) return 'Meets what you want.';
+    return misfit < 2 ? 'Comes near.' : 'Cannot have it this way.';
+  });
+  protected readonly lines = computed(() => {
+    const { outcomes } = this.judged();
+    return WISH_KEYS.filter((key) => outcomes[key] !== undefined).map((key) => {
+      const figure = key === 'under' ? 'layer' : key;
+      const text = (value: number): string => {
+        const { number, unit } = figureText(figure, value, this.units());
+        return `${number} ${unit}`;
+      };
+      const { value, met } = outcomes[key]!;
+      return {
+        key,
+        met,
+        name: WISH_WORDS[key].name,
+        value: value === null ? 'none' : text(value),
+        wanted: text(this.wish()[key]!),
+      };
+    });
+  });
+  protected readonly takes = computed(() => {
+    const { readyAt } = this.forecast();
+    const { steps, panel } = this.model();
+    const hands = steps.reduce((sum, step) => sum + handsOn(step, panel.width * panel.height), 0);
+    const costs = quantities(this.model(), this.plan().prices).flatMap(({ cost }) => cost ?? []);
+    const cost = costs.length === 0 ? '' : `, ${costs.reduce((sum, c) => sum + c, 0).toFixed(2)} of paint`;
+    const ready = readyAt === null ? 'never dry in this air' : `done after ${duration(readyAt)}`;
+    return `${steps.length} steps, ${ready}, of it ${duration(hands)} with the hands${cost}`;
+  });
+  protected readonly risks = computed(() =>
+    this.forecast()
+      .findings.filter(({ level }) => level === 'stop' || level === 'warn')
+      .slice(0, 2)
+      .map((finding) => findingWords(finding, this.units()).title),
+  );
+
+  constructor() {
+    effect(() => {
+      const request = faceRequest(this.model(), this.forecast(), {
+        view: 'arm',
+        columns: COLUMNS,
+        rows: ROWS,
+        quality: 'full',
+        halfPixels: false,
+        raking: 0.5,
+        mode: 'colour',
+        age: null,
+      });
+      void this.faces.draw(request).then((answer) => this.answer.set(answer));
+    });
+  }
+}
