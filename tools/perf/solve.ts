@@ -1,5 +1,6 @@
 import { newPlan, SCHOOLS, type School, toModel } from '@zaffet/contract';
 import { type Candidate, forecast, knobsOf, solve, type Wish, wishValues, withSettings } from '@zaffet/core';
+import { chanceFrom } from '../../packages/core/src/testing/chance';
 import { line, type PerfLine } from './report';
 
 const STARTS_AT = '2026-05-11T08:00:00.000Z';
@@ -12,15 +13,9 @@ function candidates(): Candidate[] {
   });
 }
 
-/** A small generator of its own, so that the wishes are not the solver's own starts. */
-function lehmer(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 48271) % 2147483647) / 2147483647;
-}
-
 /** Looks that can be had: of a school with its numbers set by chance, all that it gives. */
 function wishes(count: number): Wish[] {
-  const chance = lehmer(20261);
+  const chance = chanceFrom(20261);
   const schools = candidates();
   const found: Wish[] = [];
   while (found.length < count) {

@@ -1,6 +1,7 @@
 import { forecast } from '../forecast';
 import { wearByUse } from '../maps';
 import { evenMap, type Distress, type PanelPlan } from '../plan';
+import { chanceFrom } from '../testing/chance';
 import { playedFace } from '../testing/faces';
 import { after, coat, distress, FIRST, overMedium, planOf, seal, when } from '../testing/plans';
 import { marksOf, naturalness, type Naturalness, type SurfaceMarks } from './naturalness';
@@ -28,12 +29,6 @@ function patched(places: readonly (readonly [number, number, number])[]): Surfac
   };
 }
 
-/** A small generator of its own, so that the places are not the core's. */
-function lehmer(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 48271) % 2147483647) / 2147483647;
-}
-
 function read(plan: PanelPlan): Naturalness {
   const { result, panel } = playedFace(plan, 'whole', 300);
   return naturalness(marksOf(result.scene, panel));
@@ -50,7 +45,7 @@ describe('naturalness', () => {
   it('tells a lattice of patches from places of chance, as Clark and Evans have it', () => {
     const lattice: [number, number, number][] = [];
     for (let x = 15; x < COLUMNS; x += 30) for (let y = 13; y < ROWS; y += 26) lattice.push([x, y, 4]);
-    const chance = lehmer(7);
+    const chance = chanceFrom(7);
     const random = lattice.map((): [number, number, number] => [chance() * COLUMNS, chance() * ROWS, 4]);
     const regular = naturalness(patched(lattice));
     const scattered = naturalness(patched(random));

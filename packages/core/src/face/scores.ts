@@ -1,5 +1,6 @@
 import { exactCos, exactSin } from '../numeric/exact';
 import { noiseValue } from '../numeric/noise';
+import { normalQuantile } from '../numeric/normal';
 
 /*
  * Patterns over a panel as normal scores: at every point a value spread like the standard normal, so that a share of
@@ -88,16 +89,10 @@ export function scores(grid: Grid, strands: readonly Strand[], seed: number): Fl
   return total;
 }
 
-/** Level above which a share of the standard normal lies (inverse distribution, within 4.5e-4: A & S 26.2.23). */
+/** Level above which a share of the standard normal lies. */
 export function levelOf(share: number): number {
   if (share <= 0) return Infinity;
-  if (share >= 1) return -Infinity;
-  const low = share < 0.5;
-  const t = Math.sqrt(-2 * Math.log(low ? share : 1 - share));
-  const x =
-    t -
-    (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t ** 3);
-  return low ? x : -x;
+  return share >= 1 ? -Infinity : -normalQuantile(share);
 }
 
 /** Rises smoothly from 0 at −width to 1 at +width. */

@@ -1,5 +1,6 @@
 import { forecast } from '../forecast';
 import { PLAN_RANGES } from '../plan';
+import { chanceFrom } from '../testing/chance';
 import { after, coat, distress, FIRST, overGlue, overMedium, planOf, resist, when } from '../testing/plans';
 import { knobsOf, roundsFor, withSettings } from './settings';
 import { solve, solveStepwise, wishValues } from './solve';
@@ -36,14 +37,9 @@ const CANDIDATES: readonly Candidate[] = [
   },
 ];
 
-function lehmer(seed: number): () => number {
-  let state = seed;
-  return () => (state = (state * 48271) % 2147483647) / 2147483647;
-}
-
 describe('solver', () => {
   it('finds a recipe for at least nine in ten looks that can be had', () => {
-    const chance = lehmer(99);
+    const chance = chanceFrom(99);
     let met = 0;
     const tries = 20;
     for (let k = 0; k < tries; k++) {

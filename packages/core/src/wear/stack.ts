@@ -1,3 +1,5 @@
+import { normalQuantile } from '../numeric/normal';
+
 /*
  * What shows on top, as shares of the area. Layer 0 is the panel, 1 … n the films and resists in the order laid.
  *
@@ -114,16 +116,6 @@ export function openCracks(state: StackState, k: number, share: number): void {
 /** Quantiles of a depth that varies lognormally, in the middle of equal shares. */
 const QUANTILES = 24;
 const NORMAL = Float64Array.from({ length: QUANTILES }, (_, q) => normalQuantile((q + 0.5) / QUANTILES));
-
-/** Inverse of the normal distribution, rational approximation within 4.5e-4 (Abramowitz & Stegun 1964, 26.2.23). */
-function normalQuantile(p: number): number {
-  const low = p < 0.5;
-  const t = Math.sqrt(-2 * Math.log(low ? p : 1 - p));
-  const x =
-    t -
-    (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t ** 3);
-  return low ? -x : x;
-}
 
 /**
  * Rubs a depth off that varies lognormally over the surface, from the top downwards.
