@@ -120,6 +120,24 @@ describe('the server', () => {
     expect(await count()).toBe(before);
   });
 
+  it("makes a job sheet of a plan to print, with the shop's own clock", async () => {
+    const saved = await create(planNamed('Peg board'));
+    const answer = await request(app)
+      .get(API.jobSheet(saved.id, 'Europe/Lisbon'))
+      .buffer(true)
+      .parse((response, done) => {
+        const chunks: Buffer[] = [];
+        response.on('data', (chunk: Buffer) => chunks.push(chunk));
+        response.on('end', () => done(null, Buffer.concat(chunks)));
+      })
+      .expect(200)
+      .expect('content-type', 'application/pdf');
+    expect((answer.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    expect((answer.body as Buffer).length).toBeGreaterThan(10_000);
+    expect(answer.headers['content-disposition']).toContain('peg-board-job-sheet.pdf');
+    await request(app).get(API.jobSheet(NOBODY, 'UTC')).expect(404);
+  });
+
   it('answers damaged and oversized requests, unknown plans and addresses plainly', async () => {
     const json = 'application/json';
     const cut = await request(app).post(API.plans).set('content-type', json).send('{"a":').expect(400);

@@ -6,6 +6,8 @@ export const API = {
   plans: '/api/plans',
   plan: (id: string): string => `/api/plans/${encodeURIComponent(id)}`,
   planFile: (id: string): string => `/api/plans/${encodeURIComponent(id)}/file`,
+  jobSheet: (id: string, zone: string): string =>
+    `/api/plans/${encodeURIComponent(id)}/sheet?zone=${encodeURIComponent(zone)}`,
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

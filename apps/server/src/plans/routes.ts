@@ -2,16 +2,18 @@ import { API } from '@zaffet/contract';
 import { parsePlan, parseSave } from '@zaffet/contract/schemas';
 import { Router } from 'express';
 import { type Database } from '../db/client';
+import { jobSheet } from '../sheet/content';
+import { jobSheetPdf } from '../sheet/pdf';
 import { createPlan, listPlans, readPlan, removePlan, restorePlan, savePlan } from './queries';
 
 /** A file name every system takes. */
-function fileName(name: string): string {
+function fileName(name: string, ending: string): string {
   const plain = name
     .normalize('NFKD')
     .replace(/[^A-Za-z0-9]+/g, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase();
-  return `${plain === '' ? 'plan' : plain}.zaffet.json`;
+  return `${plain === '' ? 'plan' : plain}${ending}`;
 }
 
 /** List, open, save, file in and out. Each handler reads with the contract, asks the queries, answers. */
@@ -39,8 +41,14 @@ export function planRoutes(db: Database): Router {
   });
   router.get('/api/plans/:id/file', async (request, response) => {
     const saved = await readPlan(db, request.params.id);
-    response.attachment(fileName(saved.name)).type('application/json');
+    response.attachment(fileName(saved.name, '.zaffet.json')).type('application/json');
     response.send(`${JSON.stringify(saved.plan, null, 2)}\n`);
+  });
+  router.get('/api/plans/:id/sheet', async (request, response) => {
+    const saved = await readPlan(db, request.params.id);
+    const { zone } = request.query;
+    const pdf = await jobSheetPdf(jobSheet(saved.plan, typeof zone === 'string' ? zone : 'UTC'));
+    response.attachment(fileName(saved.name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
   });
   return router;
 }

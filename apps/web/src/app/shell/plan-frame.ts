@@ -49,6 +49,9 @@ export class PlanFrame {
   protected readonly canUndo = this.store.selectSignal(planFeature.selectCanUndo);
   protected readonly canRedo = this.store.selectSignal(planFeature.selectCanRedo);
   protected readonly fileUrl = computed(() => API.planFile(this.id()));
+  protected readonly sheetUrl = computed(() =>
+    API.jobSheet(this.id(), Intl.DateTimeFormat().resolvedOptions().timeZone),
+  );
   protected readonly nameLength = LIMITS.textLength.max;
   private readonly nameInput = viewChild<ElementRef<HTMLInputElement>>('nameInput');
 
