@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { type Plan } from '@zaffet/contract';
 import { readFile } from 'node:fs/promises';
 import { LayersPage } from '../pages/layers.page';
@@ -191,4 +192,32 @@ test('what the server could not take is kept in the browser and saved later', as
   await page.unroute('**/api/plans/*');
   await layers.saved();
   quiet.splice(0, quiet.length, ...quiet.filter((line) => !line.includes('ERR_FAILED')));
+});
+
+test('a job sheet is taken to the bench as a PDF', async ({ page }) => {
+  const plans = new PlansPage(page);
+  await plans.open();
+  await plans.openPlan('Chart locker, front');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Job sheet' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('chart-locker-front-job-sheet.pdf');
+  expect(
+    readFileSync(await download.path())
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
+});
+
+test('a step is done once more, and undone', async ({ page }) => {
+  const plans = new PlansPage(page);
+  await plans.open();
+  await plans.begin('Crackle over dried medium');
+  await page.getByRole('button', { name: /^Kelp/ }).click();
+  await page.getByRole('button', { name: 'Once more, after this' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /^Kelp/ })).toHaveCount(2);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: /^Kelp/ })).toHaveCount(1);
 });

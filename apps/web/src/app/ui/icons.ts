@@ -2,6 +2,7 @@ import {
   mdiArrowDown,
   mdiBrush,
   mdiCompare,
+  mdiContentCopy,
   mdiImageOutline,
   mdiMagnify,
   mdiArrowUp,
@@ -35,6 +36,7 @@ export const ICONS = {
   opposite: mdiInvertColors,
   brush: mdiBrush,
   compare: mdiCompare,
+  copy: mdiContentCopy,
   picture: mdiImageOutline,
   loupe: mdiMagnify,
 } as const;

@@ -41,6 +41,8 @@ import { Wiper } from './wiper';
 /** Heights of what stands above the picture [px]. */
 const HEADER = 42;
 const PAINT_ROWS = 94;
+const PAINT_ROWS_NARROW = 172;
+const NARROW = 500;
 /** Lengths a scale bar may have [mm]; the largest that stays under a third of the picture is used. */
 const SCALE_BARS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
 /** The same in inches, as mm. */
@@ -133,13 +135,19 @@ export class FaceView {
       : `${duration(age)} after brushing`;
   });
 
+  /** What the paint tools take of the height; on a narrow Face they need two rows more. */
+  private readonly paintRows = computed(() => {
+    if (!this.desk.open()) return 0;
+    return this.size().width < NARROW ? PAINT_ROWS_NARROW : PAINT_ROWS;
+  });
+
   private readonly look = computed((): FaceLook => {
     const { width, height } = this.size();
     const age = this.shownAge();
     return {
       view: this.view(),
       columns: Math.max(120, width - 32),
-      rows: Math.max(100, height - 72 - HEADER - (this.desk.open() ? PAINT_ROWS : 0)),
+      rows: Math.max(100, height - 72 - HEADER - this.paintRows()),
       quality: 'full',
       halfPixels: false,
       raking: this.raking(),

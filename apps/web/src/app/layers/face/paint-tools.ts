@@ -107,6 +107,7 @@ const TOOL_NAMES: Readonly<Record<PaintTool, string>> = { brush: 'Brush', eraser
     }
     .row {
       display: flex;
+      flex-wrap: wrap;
       align-items: center;
       gap: 8px;
       min-width: 0;
@@ -124,7 +125,8 @@ const TOOL_NAMES: Readonly<Record<PaintTool, string>> = { brush: 'Brush', eraser
     }
     .knob {
       display: flex;
-      flex: 1;
+      flex: 1 1 130px;
+      white-space: nowrap;
       align-items: center;
       gap: 6px;
       min-width: 0;

@@ -50,6 +50,7 @@ import {
 } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
+import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';
 import { type StepChanges } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -226,6 +227,20 @@ export class StepCard {
 
   protected move(by: 1 | -1): void {
     this.store.dispatch(PlanEditor.stepMoved({ stepId: this.step().id, by }));
+  }
+
+  /** The same step again, right after this one; what began with the plan begins when this allows it. */
+  protected repeat(): void {
+    const step = this.step();
+    const start: StartRuleFile =
+      step.start.rule === 'at'
+        ? isFilmStep(step)
+          ? { rule: 'state', state: 'recoat', waitMin: 0 }
+          : { rule: 'after', waitMin: 0 }
+        : step.start;
+    this.store.dispatch(
+      PlanEditor.stepAdded({ step: { ...step, id: newId(), start }, index: this.index() + 1 }),
+    );
   }
 
   protected remove(): void {
