@@ -6,7 +6,6 @@ import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
   AREA_NAMES,
-  duration,
   FIGURE_WORDS,
   figures,
   figureText,
@@ -16,27 +15,13 @@ import {
   layerWord,
   LIMITS,
   MEAN_COLOUR_WORDS,
-  mediumName,
   moverText,
   NATURAL_WORDS,
   perCent,
-  spreadShown,
   stepTitle,
   substrateName,
-  volume,
-  volumeShown,
 } from '@zaffet/contract';
-import {
-  type Area,
-  AREAS,
-  type Figure,
-  type FigureKey,
-  handsOn,
-  hazards,
-  type LayerShare,
-  type Quantity,
-  quantities,
-} from '@zaffet/core';
+import { type Area, AREAS, type Figure, type FigureKey, hazards, type LayerShare } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -45,6 +30,7 @@ import { Band } from '../../ui/band';
 import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
 import { SolveSheet } from '../solve-sheet/solve-sheet';
+import { AmountsView } from './amounts-view';
 import { NaturalReading } from './natural-reading';
 
 /** Ranges of the bars, in the core's units: what such a finish can be. */
@@ -71,6 +57,7 @@ const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firs
 @Component({
   selector: 'zf-readout-view',
   imports: [
+    AmountsView,
     Band,
     MatButtonModule,
     MatButtonToggleModule,
@@ -232,70 +219,6 @@ export class ReadoutView {
       ].join(', '),
     }));
   });
-
-  private readonly used = computed((): readonly Quantity[] => {
-    const model = this.model();
-    return model === null ? [] : quantities(model, this.plan()?.prices);
-  });
-  /** What is used, each medium of one name once. */
-  protected readonly amounts = computed(() => {
-    const plan = this.plan();
-    if (plan === null) return [];
-    const groups = new Map<string, Quantity[]>();
-    for (const item of this.used()) {
-      const step = plan.steps.find((s) => s.id === item.stepId)!;
-      const key = `${item.medium} ${stepTitle(step, plan.media)}`;
-      groups.set(key, [...(groups.get(key) ?? []), item]);
-    }
-    return [...groups.values()].map((items) => {
-      const first = items[0]!;
-      const step = plan.steps.find((s) => s.id === first.stepId)!;
-      const sum = (value: (item: Quantity) => number): number =>
-        items.reduce((all, item) => all + value(item), 0);
-      const costs = items.flatMap((item) => item.cost ?? []);
-      return {
-        id: first.stepId,
-        medium: first.medium,
-        title: stepTitle(step, plan.media),
-        volume: volumeShown(
-          sum((item) => item.volume),
-          this.units(),
-        ),
-        detail: this.amountDetail(
-          { ...first, water: sum((i) => i.water), powder: first.powder && sum((i) => i.powder ?? 0) },
-          items.length,
-        ),
-        price: plan.prices[first.medium] ?? null,
-        cost: costs.length === 0 ? null : costs.reduce((all, cost) => all + cost, 0).toFixed(2),
-      };
-    });
-  });
-  protected readonly cost = computed(() => {
-    const costs = this.used().flatMap((item) => item.cost ?? []);
-    return costs.length === 0 ? null : costs.reduce((sum, cost) => sum + cost, 0).toFixed(2);
-  });
-  protected readonly handsOn = computed(() => {
-    const model = this.model();
-    if (model === null) return '';
-    const area = model.panel.width * model.panel.height;
-    return duration(model.steps.reduce((sum, step) => sum + handsOn(step, area), 0));
-  });
-
-  private amountDetail(item: Quantity, coats: number): string {
-    const { number, unit } = spreadShown(item.spreadRate, this.units());
-    const parts = [mediumName(item.medium, this.plan()?.media)];
-    if (coats > 1) parts.push(`${coats} coats`);
-    parts.push(`${number} ${unit}`);
-    if (item.powder !== null)
-      parts.push(`from ${volume(item.powder, this.units())} powder and as much water`);
-    if (item.water > 0) parts.push(`${volume(item.water, this.units())} of it water stirred in`);
-    if (item.keeps < 30 * 86400) parts.push(`keeps ${duration(item.keeps)} at 21 °C`);
-    return parts.join(', ');
-  }
-
-  protected setPrice(medium: string, price: number | null): void {
-    this.store.dispatch(PlanEditor.priceChanged({ medium, price }));
-  }
 
   protected show(stepId: string): void {
     this.store.dispatch(PlanEditor.stepSelected({ stepId }));
