@@ -132,6 +132,28 @@ describe('steps that do more here and less there', () => {
     expect(half / forecast(all).whole.wornShare).toBeLessThan(0.6);
   });
 
+  it('wear a small spot through that is worked hard, and nothing else', () => {
+    const even = evenMap(0.6, 0.4, 0);
+    const spot = {
+      ...even,
+      values: even.values.map((_, i) => {
+        const u = ((i % even.columns) + 0.5) / even.columns;
+        const v = (Math.floor(i / even.columns) + 0.5) / even.rows;
+        return Math.abs(u - 0.5) < 0.1 && Math.abs(v - 0.5) < 0.1 ? 1 : 0;
+      }),
+    };
+    const sandedWith = (map: PanelMap): number =>
+      forecast(
+        planOf([
+          coat('a', 'chalk', 90, FIRST),
+          coat('b', 'chalk', 40, when('through-dry', 3600)),
+          { ...distress('s', 'sand', after(43200), { grit: 80, rounds: 40 }), map } as Distress,
+        ]),
+      ).whole.wornShare;
+    expect(sandedWith(spot) / sandedWith(halves(1, 1))).toBeGreaterThan(0.025);
+    expect(sandedWith(spot) / sandedWith(halves(1, 1))).toBeLessThan(0.06);
+  });
+
   it('let go where the jelly is, and nowhere else', () => {
     const jelly = (map: PanelMap): number =>
       forecast(

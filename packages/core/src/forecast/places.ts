@@ -73,13 +73,11 @@ function classesOf(
   const values = mapped.map(({ map }) => places.map(([u, v]) => mapAt(map, u, v)));
   const keys = new Array<string>(places.length).fill('');
   for (const of of values) {
-    const sorted = [...of].sort((a, b) => a - b);
-    const bounds = Array.from(
-      { length: classes - 1 },
-      (_, k) => sorted[Math.floor(((k + 1) * sorted.length) / classes)]!,
-    );
+    // Of equal width, not of equal number: a small spot that is worked hard is a class of its own.
+    const low = Math.min(...of);
+    const per = classes / Math.max(1e-9, Math.max(...of) - low);
     of.forEach((value, i) => {
-      keys[i] += `${bounds.filter((bound) => value >= bound).length} `;
+      keys[i] += `${Math.min(classes - 1, Math.floor((value - low) * per))} `;
     });
   }
   const groups = new Map<string, number[]>();
