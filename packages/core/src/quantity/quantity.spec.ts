@@ -46,6 +46,13 @@ describe('quantities', () => {
     expect(of('a').mass).toBeCloseTo(of('a').asBought * 1450, 9);
   });
 
+  it('follow the mean of a map', () => {
+    const map = { columns: 2, rows: 1, values: [0.5, 2] };
+    const plain = planOf([coat('a', 'chalk', 90, FIRST)]);
+    const mapped = planOf([{ ...coat('a', 'chalk', 90, FIRST), map }]);
+    expect(quantities(mapped)[0]!.volume / quantities(plain)[0]!.volume).toBeCloseTo(1.25, 9);
+  });
+
   it('waste less on large work', () => {
     const large = quantities({ ...plan, panel: { ...plan.panel, width: 2, height: 1 } })[0]!;
     expect(large.volume / (2 * 90e-6)).toBeCloseTo(1.1, 9);

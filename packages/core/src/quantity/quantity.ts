@@ -1,5 +1,5 @@
 import { type Medium, type MediumLookup, mediumLookup } from '../media';
-import { isFilm, type PanelPlan, type Step } from '../plan';
+import { isFilm, mapMean, type PanelPlan, type Step } from '../plan';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
 /** Left in the brush, the dish and on the sheet; larger on small pieces, largest with a spray; common practice. */
@@ -76,7 +76,9 @@ function of(
   const coats = step.kind === 'seal' ? step.coats : 1;
   const share = film ? step.cover.share : step.share;
   const waste = medium.key === 'spray' ? WASTE.spray : area < SMALL ? WASTE.small : WASTE.brush;
-  const laid = area * share * coats * step.thickness;
+  // A map lays more here and less there: its mean is what is used.
+  const mapped = step.map === undefined ? 1 : mapMean(step.map);
+  const laid = area * share * mapped * coats * step.thickness;
   const volume = laid * (1 + waste);
   const dilution = film ? step.dilution : 0;
   const asBought = volume / (1 + dilution);
