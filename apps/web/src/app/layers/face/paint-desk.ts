@@ -1,5 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { filedMap, isMapped, mapOfStep, mapRange, type MappedStep, type Plan } from '@zaffet/contract';
+import {
+  filedMap,
+  isFilmStep,
+  isMapped,
+  mapOfStep,
+  mapRange,
+  type MappedStep,
+  type Plan,
+} from '@zaffet/contract';
 import {
   type Dab,
   fillMap,
@@ -93,13 +101,16 @@ export class PaintDesk {
   /** Opens the desk on the step that is selected, if it may have a map. */
   begin(): void {
     const step = this.selected();
-    if (step !== null && isMapped(step)) this.chosenId.set(step.id);
+    if (step !== null && isMapped(step)) this.choose(step.id);
     this.store.dispatch(PlanEditor.stepSelected({ stepId: null }));
     this.open.set(true);
   }
 
   choose(stepId: string): void {
     this.chosenId.set(stepId);
+    // Touch points tell where use wore it; a film is not worn but laid.
+    const step = this.step();
+    if (this.tool() === 'touch' && step !== null && isFilmStep(step)) this.tool.set('brush');
   }
 
   setAmount(percent: number): void {

@@ -14,6 +14,7 @@ import {
   type FilmPlanStep,
   HEAT_NAMES,
   isFilmStep,
+  isMapped,
   LIMITS,
   mediumName,
   perCent,
@@ -132,6 +133,11 @@ export class StepCard {
       return this.step().kind === 'seal' ? kind === 'clear' || kind === 'wax' : kind !== 'wax';
     }),
   );
+  /** Whether it does more here and less there. */
+  protected readonly mapped = computed(() => {
+    const step = this.step();
+    return isMapped(step) && step.map !== null;
+  });
   protected readonly looks = computed(
     () => this.forecast()?.appearance.layers.find((layer) => layer.id === this.step().id) ?? null,
   );
