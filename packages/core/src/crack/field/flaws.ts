@@ -50,9 +50,16 @@ export function findFlaws(
   const cell = (finest * spacingMm) / Math.sqrt(density);
   const reach = Math.ceil((0.5 * (TURN_COS + TURN_SIN) * Math.max(widthMm, heightMm)) / cell) + 1;
   const noise = { value: 0, dx: 0, dy: 0 };
-  const found: { x: number; y: number; strength: number; axis: number }[] = [];
+  const xs: number[] = [];
+  const ys: number[] = [];
+  const strengths: number[] = [];
+  const axes: number[] = [];
   for (let row = -reach; row <= reach; row++) {
     for (let column = -reach; column <= reach; column++) {
+      // Most of a turned square lies beside the panel: cells that cannot stray into it are passed over.
+      const cx = 0.5 * widthMm + (TURN_COS * column - TURN_SIN * row) * cell;
+      const cy = 0.5 * heightMm + (TURN_SIN * column + TURN_COS * row) * cell;
+      if (cx < -cell || cy < -cell || cx > widthMm + cell || cy > heightMm + cell) continue;
       const id = hash3(column, row, seed);
       const u = (column + JITTER * (uniform(id, seed, 1) - 0.5)) * cell;
       const v = (row + JITTER * (uniform(id, seed, 2) - 0.5)) * cell;
@@ -71,15 +78,14 @@ export function findFlaws(
       const strength = Math.max(0.2, scatter * (1 + PATH_SHARE * pathScatter * noise.value));
       const inside = Math.min(x, y, widthMm - x, heightMm - y) / (RIM_BAND * spacingMm);
       const rim = inside < 1 ? RIM_EXTRA * input.scatter * (1 - inside) : 0;
-      found.push({ x, y, strength: strength + rim, axis: uniform(id, seed, 4) * Math.PI });
+      xs.push(x);
+      ys.push(y);
+      strengths.push(strength + rim);
+      axes.push(uniform(id, seed, 4) * Math.PI);
     }
   }
   // Equal strengths keep the lattice's order: the sort is stable.
-  found.sort((a, b) => a.strength - b.strength);
-  return {
-    x: Float64Array.from(found, (f) => f.x),
-    y: Float64Array.from(found, (f) => f.y),
-    strength: Float64Array.from(found, (f) => f.strength),
-    axis: Float64Array.from(found, (f) => f.axis),
-  };
+  const order = Uint32Array.from(xs, (_, i) => i).sort((a, b) => strengths[a]! - strengths[b]! || a - b);
+  const sorted = (values: readonly number[]): Float64Array => Float64Array.from(order, (i) => values[i]!);
+  return { x: sorted(xs), y: sorted(ys), strength: sorted(strengths), axis: sorted(axes) };
 }

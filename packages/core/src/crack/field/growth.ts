@@ -25,6 +25,8 @@ const FIRST_LEVEL = 0.3;
 const MAX_STEPS_PER_LEVEL = 48;
 const ALTERNATE = 4;
 const OPENING_CHECKPOINTS = 5;
+/** Segments that one look left and right stands for. */
+const FOLLOWING = 4;
 /** Scatter of the path's toughness. */
 const PATH_SCATTER = 0.3;
 const MEANDER = 0.5;
@@ -534,10 +536,15 @@ export class Growth {
     return Math.max(0, tx < ty ? tx : ty);
   }
 
-  /** Old cracks open further as the film shrinks on: every second segment looks left and right, the rest follow. */
+  /** Old cracks open further as the film shrinks on: one segment in four looks left and right, those after it follow. */
   private open(): void {
     const { segments, input } = this;
-    for (let i = 0; i < segments.count; i += 2) {
+    let next = 0;
+    for (let i = 0; i < segments.count; i = next) {
+      // Neighbours that grew in one go open alike.
+      next = i + 1;
+      while (next < i + FOLLOWING && next < segments.count && segments.birth[next] === segments.birth[i])
+        next++;
       const at = i * SEGMENT_STRIDE;
       const ex = segments.data[at + 2]!;
       const ey = segments.data[at + 3]!;
@@ -557,13 +564,10 @@ export class Growth {
       const pull =
         this.pull * this.load * (edgePull(left, input.slipNumber) + edgePull(right, input.slipNumber));
       const gain = this.strain * (pull - segments.pull[i]!);
-      if (gain > 0) {
-        segments.width[i] = segments.width[i]! + gain;
-        segments.pull[i] = pull;
-        if (i + 1 < segments.count && segments.birth[i + 1] === segments.birth[i]) {
-          segments.width[i + 1] = segments.width[i + 1]! + gain;
-          segments.pull[i + 1] = pull;
-        }
+      if (gain <= 0) continue;
+      for (let k = i; k < next; k++) {
+        segments.width[k] = segments.width[k]! + gain;
+        segments.pull[k] = pull;
       }
     }
   }
