@@ -80,6 +80,24 @@ describe('paint desk', () => {
     expect(desk.tool()).toBe('brush');
   });
 
+  it('lets the map alone say where, once there is one', () => {
+    const { desk, store, plan } = deskOn('wax-resist');
+    const [wax, sanding] = plan().steps.filter(({ kind }) => kind === 'resist' || kind === 'distress');
+    for (const step of [wax!, sanding!])
+      store.dispatch(PlanEditor.stepChanged({ stepId: step.id, changes: { where: 'edges' }, gesture: null }));
+    for (const step of [wax!, sanding!]) {
+      desk.choose(step.id);
+      desk.down(0.5, 0.5);
+      desk.up();
+      const now = plan().steps.find(({ id }) => id === step.id)!;
+      expect('where' in now && now.where).toBe('all');
+      expect(at(mapOf(plan(), step.id)!, 0.5, 0.5)).toBeGreaterThan(99);
+      expect(at(mapOf(plan(), step.id)!, 0.25, 0.25)).toBe(0);
+    }
+    // Edges that were worked before still are.
+    expect(at(mapOf(plan(), sanding!.id)!, 0.5, 0.005)).toBe(100);
+  });
+
   it('fills zones and keeps the rest', () => {
     const { desk, plan } = deskOn('wet-distress');
     desk.begin();

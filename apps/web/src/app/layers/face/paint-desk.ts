@@ -56,7 +56,7 @@ export class PaintDesk {
   private readonly chosenId = signal<string | null>(null);
   private readonly amounts = signal<Readonly<Record<string, number>>>({});
   private strokes = 0;
-  private stroke: { id: string; from: PanelMap; dabs: Dab[]; share: { share?: number } } | null = null;
+  private stroke: { id: string; from: PanelMap; dabs: Dab[]; first: FirstPainted } | null = null;
 
   /** Steps that may have a map. */
   readonly steps = computed(() => (this.plan()?.steps ?? []).filter(isMapped));
@@ -131,7 +131,7 @@ export class PaintDesk {
       id: `paint-${++this.strokes}`,
       from: this.ground(plan, step),
       dabs: [],
-      share: denser(step),
+      first: firstPainted(step),
     };
     this.move(u, v);
   }
@@ -146,7 +146,7 @@ export class PaintDesk {
     this.store.dispatch(
       PlanEditor.stepChanged({
         stepId: this.step()!.id,
-        changes: { map: filedMap(map, range), ...this.stroke.share },
+        changes: { map: filedMap(map, range), ...this.stroke.first },
         gesture: this.stroke.id,
       }),
     );
@@ -189,21 +189,32 @@ export class PaintDesk {
     this.store.dispatch(
       PlanEditor.stepChanged({
         stepId: step.id,
-        changes: { map: filedMap(change(before), range), ...denser(step) },
+        changes: { map: filedMap(change(before), range), ...firstPainted(step) },
         gesture: null,
       }),
     );
   }
 
-  /** What is painted on first: a resist is put where it shall be, on a panel without. */
+  /** What is painted on first: a resist is put where it shall be; a tool goes on where it was told to go. */
   private ground(plan: Plan, step: MappedStep): PanelMap {
-    return mapOfStep(plan, step, mapRange(step).plain);
+    const { plain } = mapRange(step);
+    if (step.map !== null || step.kind !== 'distress' || step.where === 'all')
+      return mapOfStep(plan, step, plain);
+    return fillMap(mapOfStep(plan, step, 0), step.where, plain / 100, this.size());
   }
 }
 
 /** Wax or jelly that was thin all over is put on densely where it is painted. */
 const DENSE = 0.85;
 
-function denser(step: MappedStep): { share?: number } {
-  return step.kind === 'resist' && step.map === null && step.share < DENSE ? { share: DENSE } : {};
+/** What else changes with the first stroke: from then on the map alone says where. */
+interface FirstPainted {
+  readonly share?: number;
+  readonly where?: 'all';
+}
+
+function firstPainted(step: MappedStep): FirstPainted {
+  if (step.map !== null) return {};
+  if (step.kind === 'resist') return { where: 'all', share: Math.max(DENSE, step.share) };
+  return step.kind === 'distress' ? { where: 'all' } : {};
 }
