@@ -5,7 +5,8 @@ import {
   hazardWords,
   layerWord,
   moverText,
-  type Plan,
+  type PartPlan,
+  partPlan,
   toModel,
   ZaffetError,
 } from '@zaffet/contract';
@@ -65,6 +66,8 @@ export interface ZonePrediction {
 /** The forecast of a plan file as plain JSON: units in the names, instants in ISO 8601, null where nothing comes. */
 export interface Prediction {
   readonly plan: string;
+  /** The part of the piece it is of. */
+  readonly part: string;
   readonly startsAt: string;
   readonly readyAt: string | null;
   readonly crackedCoat: string | null;
@@ -134,7 +137,8 @@ const UNITS: Readonly<Record<FigureKey, string>> = {
   contrast: 'deltaE00',
 };
 
-async function readPlan(path: string): Promise<Plan> {
+/** Reads a plan file and takes the part asked for, by its id or name; the first when none is. */
+async function readPlan(path: string, partName?: string): Promise<PartPlan> {
   let text: string;
   try {
     text = await readFile(path, 'utf8');
@@ -149,15 +153,26 @@ async function readPlan(path: string): Promise<Plan> {
   } catch {
     throw new ZaffetError(fault('request.not-json'));
   }
-  return parsePlan(value);
+  const plan = parsePlan(value);
+  const part = plan.piece.parts.find(
+    ({ id, name }) => partName === undefined || id === partName || name === partName,
+  );
+  if (part === undefined) {
+    const names = plan.piece.parts.map(({ name }) => name).join(', ');
+    throw new ZaffetError({
+      ...fault('plan.invalid'),
+      message: `There is no part ${partName}. Ask for one of ${names}.`,
+    });
+  }
+  return partPlan(plan, part.id);
 }
 
 /**
- * Forecasts a plan file.
+ * Forecasts a part of a plan file, the first when none is named.
  * @throws ZaffetError when the file is missing, not JSON or not a plan, with every refused field
  */
-export async function predict(path: string): Promise<Prediction> {
-  const plan = await readPlan(path);
+export async function predict(path: string, part?: string): Promise<Prediction> {
+  const plan = await readPlan(path, part);
   const model = toModel(plan);
   const result = forecast(model);
   return describe(plan, model, result, readout(model, result));
@@ -172,7 +187,12 @@ export type Explanation = PredictedValue & { readonly name: string; readonly mea
  * @param area - `panel` for all of it, or a zone
  * @throws ZaffetError as `predict`, and when there is no such figure
  */
-export async function explainFigure(path: string, figure: string, area = 'panel'): Promise<Explanation> {
+export async function explainFigure(
+  path: string,
+  figure: string,
+  area = 'panel',
+  part?: string,
+): Promise<Explanation> {
   const asked = AREAS.find((known) => known === area);
   if (asked === undefined) {
     throw new ZaffetError({
@@ -180,7 +200,7 @@ export async function explainFigure(path: string, figure: string, area = 'panel'
       message: `There is no zone ${area}. Ask for one of ${AREAS.join(', ')}.`,
     });
   }
-  const plan = await readPlan(path);
+  const plan = await readPlan(path, part);
   const model = toModel(plan);
   const known = (FIGURE_KEYS as readonly string[]).includes(figure);
   const predicted = explain(model, figure, asked);
@@ -199,7 +219,12 @@ export async function explainFigure(path: string, figure: string, area = 'panel'
   };
 }
 
-function valueOf(name: string, key: FigureKey | 'layer', predicted: Predicted, plan: Plan): PredictedValue {
+function valueOf(
+  name: string,
+  key: FigureKey | 'layer',
+  predicted: Predicted,
+  plan: PartPlan,
+): PredictedValue {
   const unit = key === 'layer' ? 'fraction' : UNITS[key];
   const scale = (value: number | null): number | null =>
     value === null ? null : unit === 'mm' ? value * 1000 : value;
@@ -215,7 +240,7 @@ function valueOf(name: string, key: FigureKey | 'layer', predicted: Predicted, p
   };
 }
 
-function colourOf({ colour, within, movers }: ColourFigure, plan: Plan): PredictedColour {
+function colourOf({ colour, within, movers }: ColourFigure, plan: PartPlan): PredictedColour {
   return {
     mean: colour,
     withinDeltaE00: tenth(within),
@@ -223,7 +248,7 @@ function colourOf({ colour, within, movers }: ColourFigure, plan: Plan): Predict
   };
 }
 
-function zoneOf(told: ZoneReadout, areaShare: number, plan: Plan): ZonePrediction {
+function zoneOf(told: ZoneReadout, areaShare: number, plan: PartPlan): ZonePrediction {
   return {
     areaShare,
     figures: told.figures.map((figure) => valueOf(figure.key, figure.key, figure, plan)),
@@ -234,13 +259,14 @@ function zoneOf(told: ZoneReadout, areaShare: number, plan: Plan): ZonePredictio
 
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
-function describe(plan: Plan, model: PanelPlan, result: Forecast, figures: Readout): Prediction {
+function describe(plan: PartPlan, model: PanelPlan, result: Forecast, figures: Readout): Prediction {
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number | null): string | null =>
     moment === null ? null : new Date(start + Math.round(moment) * 1000).toISOString();
   const area = model.panel.width * model.panel.height;
   return {
     plan: plan.name,
+    part: plan.part.name,
     startsAt: plan.startsAt,
     readyAt: instant(result.readyAt),
     crackedCoat: result.crackedCoat === null ? null : (result.coats[result.crackedCoat]?.coat.id ?? null),

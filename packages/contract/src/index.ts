@@ -3,18 +3,22 @@ export * from './errors';
 export {
   CLEAR_COLOURS,
   newCoat,
+  newCompanion,
   newDistress,
-  newPlan,
   newResist,
   newSeal,
   newStep,
-  type School,
-  SCHOOLS,
 } from './plan/create';
 export { type Limit, LIMITS } from './plan/limits';
 export { filedMap, mapOfStep, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
+export { newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './plan/newPlan';
+export { meantFinishes, type PartPlan, partPlan } from './plan/partPlan';
+export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './plan/pieces';
+export { prepOf } from './plan/prepare';
+export { type Remedy, remedyFor } from './plan/remedies';
 export { schoolPlans, withSettingsFiled } from './plan/recipes';
+export { SCHOOL_KEYS, type School, SCHOOL_STEPS, SCHOOLS } from './plan/schools';
 export { toModel } from './plan/toModel';
 export * from './plan/types';
 export * from './words';

@@ -1,25 +1,43 @@
 import {
+  BODIES,
+  COAT_AGES,
+  COMPANION_TASKS,
   COVERS,
   DISTRESS_TOOLS,
+  FACINGS,
   GRITS,
   HEAT_TOOLS,
   MEDIUM_KEYS,
-  type MediumParameter,
+  OLD_COATS,
   PARAMETERS,
+  PLACED_ZONES,
   PLACES,
+  PREP_STEPS,
   RESIST_AGENTS,
   START_STATES,
   STEP_KINDS,
   STROKES,
   SUBSTRATE_KEYS,
   USES,
+  ZONES,
 } from '@zaffet/core';
 import Joi from 'joi';
 import { type SaveRequest } from './api';
-import { fault, type FieldFault, ZaffetError } from './errors';
+import { fault, ZaffetError } from './errors';
 import { LIMITS } from './plan/limits';
+import { mapRange } from './plan/maps';
 import { migratePlan } from './plan/migrate';
-import { type Plan, PLAN_FORMAT, PLAN_VERSION, type StepMap } from './plan/types';
+import { explain } from './refusals';
+import {
+  FITTING_KINDS,
+  FITTING_TREATMENTS,
+  isFilmStep,
+  isMapped,
+  type Plan,
+  PLAN_FORMAT,
+  PLAN_VERSION,
+  type StepMap,
+} from './plan/types';
 
 type NumberField = Exclude<keyof typeof LIMITS, 'textLength'>;
 
@@ -52,28 +70,23 @@ const colour = (): Joi.StringSchema =>
     .required();
 
 /** A step's map; its cells are checked in one go, there may be thousands. */
-const map = (limit: 'mapPercent' | 'filmMapPercent'): Joi.ObjectSchema =>
-  Joi.object({
-    columns: whole('columns'),
-    rows: whole('rows'),
-    percent: Joi.any().required(),
-  })
-    .allow(null)
-    .required()
-    .custom((value: StepMap | null, helpers) => {
-      if (value === null) return value;
-      const { min, max } = LIMITS[limit];
-      const cells: unknown = value.percent;
-      if (!Array.isArray(cells) || cells.length !== value.columns * value.rows)
-        return helpers.error('map.cells', { cells: value.columns * value.rows });
-      const bad = cells.findIndex((cell) => !Number.isInteger(cell) || cell < min || cell > max);
-      return bad < 0 ? value : helpers.error('map.value', { bad, cell: cells[bad] as unknown, min, max });
-    });
+const stepMap = Joi.object({
+  columns: whole('columns'),
+  rows: whole('rows'),
+  percent: Joi.any().required(),
+}).custom((value: StepMap, helpers) => {
+  const { min, max } = LIMITS.mapPercent;
+  const cells: unknown = value.percent;
+  if (!Array.isArray(cells) || cells.length !== value.columns * value.rows)
+    return helpers.error('map.cells', { cells: value.columns * value.rows });
+  const bad = cells.findIndex((cell) => !Number.isInteger(cell) || cell < min || cell > max);
+  return bad < 0 ? value : helpers.error('map.value', { bad, cell: cells[bad] as unknown, min, max });
+});
 
 const film = {
-  map: map('filmMapPercent'),
   id: id(),
   start,
+  off: flag(),
   // Checked against the plan's own media as well, by `knownMedia`.
   medium: Joi.string().required(),
   colourName: text().allow(''),
@@ -94,6 +107,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     lumps: flag(),
     mixedHours: wanted('mixedHours'),
     keptCold: flag(),
+    body: oneOf(BODIES).allow(null),
   }),
   seal: Joi.object({
     ...film,
@@ -104,24 +118,26 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
   resist: Joi.object({
     id: id(),
     start,
+    off: flag(),
     kind: oneOf(['resist']),
     agent: oneOf(RESIST_AGENTS),
     thicknessUm: number('thicknessUm'),
     share: number('share'),
     where: oneOf(PLACES),
-    map: map('mapPercent'),
   }),
   heat: Joi.object({
     id: id(),
     start,
+    off: flag(),
     kind: oneOf(['heat']),
     tool: oneOf(HEAT_TOOLS),
     durationS: number('durationS'),
   }),
-  rewet: Joi.object({ id: id(), start, kind: oneOf(['rewet']), amountUm: number('amountUm') }),
+  rewet: Joi.object({ id: id(), start, off: flag(), kind: oneOf(['rewet']), amountUm: number('amountUm') }),
   distress: Joi.object({
     id: id(),
     start,
+    off: flag(),
     kind: oneOf(['distress']),
     tool: oneOf(DISTRESS_TOOLS),
     grit: Joi.number()
@@ -131,10 +147,24 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     pressure: number('pressure'),
     where: oneOf(PLACES),
     smear: number('smear'),
-    map: map('mapPercent'),
   }),
-  wipe: Joi.object({ id: id(), start, kind: oneOf(['wipe']), degrease: flag() }),
-  wait: Joi.object({ id: id(), start, kind: oneOf(['wait']), durationMin: number('durationMin') }),
+  wipe: Joi.object({ id: id(), start, off: flag(), kind: oneOf(['wipe']), degrease: flag() }),
+  wait: Joi.object({
+    id: id(),
+    start,
+    off: flag(),
+    kind: oneOf(['wait']),
+    durationMin: number('durationMin'),
+  }),
+  companion: Joi.object({
+    id: id(),
+    start,
+    off: flag(),
+    kind: oneOf(['companion']),
+    task: oneOf(COMPANION_TASKS),
+    handsMin: number('handsMin'),
+    restMin: number('restMin'),
+  }),
 };
 const step = Joi.alternatives().conditional('.kind', {
   switch: STEP_KINDS.map((kind) => ({ is: kind, then: STEPS[kind] })),
@@ -158,21 +188,96 @@ const ownMedium = Joi.object({
   ).required(),
 });
 
+const zone = Joi.object({
+  id: id(),
+  kind: oneOf(PLACED_ZONES),
+  leftMm: number('placeMm'),
+  topMm: number('placeMm'),
+  widthMm: number('sideMm'),
+  heightMm: number('sideMm'),
+});
+
 const part = Joi.object({
   id: id(),
   name: text(),
   widthMm: number('sideMm'),
   heightMm: number('sideMm'),
+  facing: oneOf(FACINGS),
   substrate: oneOf(SUBSTRATE_KEYS),
   history: Joi.object({
-    handled: Joi.boolean().strict().required(),
-    tannin: Joi.boolean().strict().required(),
-    oldPaint: oneOf(['none', 'known', 'unknown']),
+    handled: flag(),
+    tannin: flag(),
+    coat: oneOf(OLD_COATS),
+    age: oneOf(COAT_AGES),
     condition: oneOf(['sound', 'flaking']),
   }).required(),
+  moisture: wanted('moisture'),
+  fittings: Joi.array()
+    .items(Joi.object({ kind: oneOf(FITTING_KINDS), treatment: oneOf(FITTING_TREATMENTS) }))
+    .unique('kind')
+    .required(),
+  prepared: Joi.array()
+    .items(Joi.string().valid(...PREP_STEPS))
+    .unique()
+    .required(),
+  zones: Joi.array().items(zone).max(LIMITS.zones.max).unique('id').required(),
+  finish: id(),
+  maps: Joi.object()
+    .pattern(/^[A-Za-z0-9_-]{1,64}$/, stepMap)
+    .required(),
   flat: flag(),
   use: oneOf(USES),
 });
+
+const wants = {
+  spacingMm: wanted('spacingMm'),
+  openingMm: wanted('openingMm'),
+  chips: wanted('share'),
+  worn: wanted('share'),
+  under: wanted('share'),
+};
+const look = Joi.object({
+  ...wants,
+  zones: Joi.object()
+    .pattern(Joi.string().valid(...ZONES, ...PLACED_ZONES), Joi.object(wants))
+    .required(),
+  shows: Joi.object()
+    .pattern(/^[A-Za-z0-9_-]{1,64}$/, number('share').optional())
+    .required(),
+  glossUnits: wanted('glossUnits'),
+  natural: wanted('share'),
+  degree: oneOf(['sale', 'keep']),
+}).required();
+
+const finish = Joi.object({
+  id: id(),
+  name: text(),
+  whatIfOf: Joi.string().allow(null).required(),
+  steps: Joi.array().items(step).min(LIMITS.steps.min).max(LIMITS.steps.max).required(),
+  look,
+});
+
+const paletteColour = Joi.object({
+  id: id(),
+  name: text(),
+  colour: colour(),
+  mix: Joi.array()
+    .items(Joi.object({ name: text(), colour: colour(), parts: number('ingredientParts') }))
+    .max(LIMITS.ingredients.max)
+    .required(),
+  dry: flag(),
+});
+
+const hours = Joi.object({
+  opensMin: whole('clockMin'),
+  closesMin: whole('clockMin'),
+  offsetMin: whole('offsetMin'),
+})
+  .allow(null)
+  .required()
+  .custom((value: Plan['hours'], helpers) =>
+    value === null || value.closesMin > value.opensMin ? value : helpers.error('hours.order'),
+  );
 
 const air = Joi.object({
   temperatureC: number('temperatureC'),
@@ -198,20 +303,64 @@ const knownMedia: Joi.CustomValidator<Plan> = (plan, helpers) => {
     if (keys.includes(own.key)) return helpers.error('media.taken', { at: `media.${i}.key`, key: own.key });
     keys.push(own.key);
   }
-  const i = plan.steps.findIndex((s) => (s.kind === 'coat' || s.kind === 'seal') && !keys.includes(s.medium));
-  const unknown = plan.steps[i];
-  if (unknown === undefined || !('medium' in unknown)) return plan;
-  return helpers.error('medium.unknown', { at: `steps.${i}.medium`, key: unknown.medium, keys });
+  for (const [f, { steps }] of plan.finishes.entries()) {
+    const i = steps.findIndex((s) => isFilmStep(s) && !keys.includes(s.medium));
+    const unknown = steps[i];
+    if (unknown === undefined || !isFilmStep(unknown)) continue;
+    return helpers.error('medium.unknown', {
+      at: `finishes.${f}.steps.${i}.medium`,
+      key: unknown.medium,
+      keys,
+    });
+  }
+  return plan;
 };
 
 /** A step's own instant lies in the plan's days. */
 const withinPlan: Joi.CustomValidator<Plan> = (plan, helpers) => {
-  const i = plan.steps.findIndex((step) => {
-    if (step.start.rule !== 'at') return false;
-    const wait = (Date.parse(step.start.at) - Date.parse(plan.startsAt)) / 60000;
-    return wait > LIMITS.waitMin.max;
-  });
-  return i < 0 ? plan : helpers.error('start.late', { at: `steps.${i}.start.at` });
+  for (const [f, { steps }] of plan.finishes.entries()) {
+    const i = steps.findIndex(({ start }) => {
+      if (start.rule !== 'at') return false;
+      return (Date.parse(start.at) - Date.parse(plan.startsAt)) / 60000 > LIMITS.waitMin.max;
+    });
+    if (i >= 0) return helpers.error('start.late', { at: `finishes.${f}.steps.${i}.start.at` });
+  }
+  return plan;
+};
+
+/** Steps are told apart by their ids in the whole plan: maps and wishes name them. */
+const ownIds: Joi.CustomValidator<Plan> = (plan, helpers) => {
+  const seen = new Set<string>();
+  for (const [f, { steps }] of plan.finishes.entries()) {
+    for (const [i, { id }] of steps.entries()) {
+      if (seen.has(id)) return helpers.error('id.taken', { at: `finishes.${f}.steps.${i}.id`, id });
+      seen.add(id);
+    }
+  }
+  return plan;
+};
+
+/** Parts name finishes that are meant, what-ifs name what they stand beside; a film lies at least thinly everywhere. */
+const linked: Joi.CustomValidator<Plan> = (plan, helpers) => {
+  const meant = plan.finishes.filter(({ whatIfOf }) => whatIfOf === null).map(({ id }) => id);
+  for (const [i, { finish, maps }] of plan.piece.parts.entries()) {
+    if (!meant.includes(finish))
+      return helpers.error('link.unknown', { at: `piece.parts.${i}.finish`, id: finish, what: 'finish' });
+    for (const [stepId, { percent }] of Object.entries(maps)) {
+      const at = `piece.parts.${i}.maps.${stepId}`;
+      const step = plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === stepId);
+      if (step === undefined || !isMapped(step))
+        return helpers.error('link.unknown', { at, id: stepId, what: 'step that may have a map' });
+      const { min, max } = mapRange(step);
+      const bad = percent.findIndex((cell) => cell < min || cell > max);
+      if (bad >= 0) return helpers.error('map.value', { at, bad, cell: percent[bad], min, max });
+    }
+  }
+  const i = plan.finishes.findIndex(({ whatIfOf }) => whatIfOf !== null && !meant.includes(whatIfOf));
+  const lost = plan.finishes[i];
+  return lost === undefined
+    ? plan
+    : helpers.error('link.unknown', { at: `finishes.${i}.whatIfOf`, id: lost.whatIfOf, what: 'finish' });
 };
 
 const planSchema = Joi.object<Plan>({
@@ -220,10 +369,19 @@ const planSchema = Joi.object<Plan>({
   name: text(),
   seed: whole('seed'),
   startsAt: instant(),
-  piece: Joi.object({ name: text(), parts: Joi.array().items(part).length(1).required() }).required(),
-  look: Joi.object({ spacingMm: wanted('spacingMm'), openingMm: wanted('openingMm') }).required(),
-  steps: Joi.array().items(step).min(LIMITS.steps.min).max(LIMITS.steps.max).unique('id').required(),
+  piece: Joi.object({
+    name: text(),
+    parts: Joi.array().items(part).min(LIMITS.parts.min).max(LIMITS.parts.max).unique('id').required(),
+  }).required(),
+  finishes: Joi.array()
+    .items(finish)
+    .min(LIMITS.finishes.min)
+    .max(LIMITS.finishes.max)
+    .unique('id')
+    .required(),
+  palette: Joi.array().items(paletteColour).max(LIMITS.palette.max).unique('id').required(),
   air,
+  hours,
   media: Joi.array().items(ownMedium).max(LIMITS.ownMedia.max).required(),
   prices: Joi.object()
     .pattern(/^[A-Za-z0-9_-]{1,64}$/, number('price').optional())
@@ -231,121 +389,14 @@ const planSchema = Joi.object<Plan>({
 })
   .required()
   .custom(knownMedia)
-  .custom(withinPlan);
+  .custom(withinPlan)
+  .custom(ownIds)
+  .custom(linked);
 
 const saveSchema = Joi.object<SaveRequest>({
   revision: Joi.number().strict().integer().min(1).required(),
   plan: Joi.object().unknown().required(),
 }).required();
-
-const shown = (value: unknown): string => {
-  const textOf = typeof value === 'object' ? 'not a plain value' : JSON.stringify(value);
-  return textOf === undefined ? 'missing' : textOf.length > 40 ? `${textOf.slice(0, 40)}…` : textOf;
-};
-
-/** Turns one of Joi's details into a sentence with the field and what is allowed. */
-function explain(detail: Joi.ValidationErrorItem): FieldFault {
-  const path = detail.path.length === 0 ? 'file' : detail.path.join('.');
-  const context = detail.context as Record<string, unknown> | undefined;
-  const value = context?.['value'];
-  const name = detail.path.findLast((step) => typeof step === 'string');
-  const limit = limitOf(String(name));
-  const range = limit
-    ? `a number from ${limit.min} to ${limit.max}${limit.unit ? ` ${limit.unit}` : ''}`
-    : 'a number in range';
-  switch (detail.type) {
-    case 'any.required':
-      return { path, message: `${path} is missing.` };
-    case 'object.unknown':
-    case 'any.unknown':
-      return { path, message: `${path} is not part of a plan; remove it.` };
-    case 'any.only':
-      return {
-        path,
-        message: `${path} is ${shown(value)}; it must be one of ${(context?.['valids'] as unknown[]).join(', ')}.`,
-      };
-    case 'number.base':
-    case 'number.min':
-    case 'number.max':
-    case 'number.infinity':
-    case 'number.unsafe':
-      return { path, message: `${path} is ${shown(value)}; it must be ${range}.` };
-    case 'number.integer':
-      return {
-        path,
-        message: `${path} is ${shown(value)}; it must be a whole number${limit ? ` from ${limit.min} to ${limit.max}` : ''}.`,
-      };
-    case 'string.isoDate':
-      return {
-        path,
-        message: `${path} is ${shown(value)}; it must be a date and time such as 2026-05-12T08:30:00Z.`,
-      };
-    case 'string.pattern.base':
-      return path.endsWith('colour')
-        ? { path, message: `${path} is ${shown(value)}; it must be a colour such as #4a6b5d.` }
-        : { path, message: `${path} is ${shown(value)}; it must be letters, digits, - or _.` };
-    case 'string.max':
-      return { path, message: `${path} is too long; at most ${LIMITS.textLength.max} characters.` };
-    case 'string.empty':
-      return { path, message: `${path} is empty; give it a name.` };
-    case 'array.unique':
-      return { path, message: `${path} has the same id as another step; each needs its own.` };
-    case 'array.min':
-    case 'array.max':
-    case 'array.length':
-    case 'array.includesRequiredUnknowns':
-      return {
-        path,
-        message: `${path} has ${Array.isArray(value) ? value.length : 'the wrong number of'} entries; allowed is ${listAllowed(String(name))}.`,
-      };
-    case 'start.late': {
-      const at = String(context?.['at']);
-      return {
-        path: at,
-        message: `${at} is more than ${LIMITS.waitMin.max / 1440} days after the plan's start; choose an earlier one.`,
-      };
-    }
-    case 'media.taken': {
-      const at = String(context?.['at']);
-      return {
-        path: at,
-        message: `${at} is ${shown(context?.['key'])}, which another medium has; choose a new key.`,
-      };
-    }
-    case 'medium.unknown': {
-      const at = String(context?.['at']);
-      const keys = (context?.['keys'] as string[]).join(', ');
-      return { path: at, message: `${at} is ${shown(context?.['key'])}; it must be one of ${keys}.` };
-    }
-    case 'map.cells':
-      return {
-        path,
-        message: `${path}.percent must be a list of ${String(context?.['cells'])} whole numbers, one for each cell.`,
-      };
-    case 'map.value':
-      return {
-        path: `${path}.percent.${String(context?.['bad'])}`,
-        message: `${path}.percent.${String(context?.['bad'])} is ${shown(context?.['cell'])}; it must be a whole number from ${String(context?.['min'])} to ${String(context?.['max'])}.`,
-      };
-    case 'later.rising':
-      return { path, message: `${path} must be in order of time, each later than the one before.` };
-    default:
-      return { path, message: `${path}: ${detail.message}.` };
-  }
-}
-
-function listAllowed(name: string): string {
-  if (name === 'steps') return `${LIMITS.steps.min} to ${LIMITS.steps.max}`;
-  if (name === 'media') return `at most ${LIMITS.ownMedia.max}`;
-  if (name === 'later') return `at most ${LIMITS.later.max}`;
-  return 'exactly 1';
-}
-
-function limitOf(name: string): { min: number; max: number; unit: string } | undefined {
-  if (name in PARAMETERS) return PARAMETERS[name as MediumParameter];
-  if (name === 'widthMm' || name === 'heightMm') return LIMITS.sideMm;
-  return (LIMITS as Record<string, { min: number; max: number; unit: string } | undefined>)[name];
-}
 
 function check<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
   const result = schema.validate(value, { abortEarly: false, convert: false });

@@ -9,6 +9,7 @@ export * from './forecast';
 export * from './hazard';
 export * from './maps';
 export * from './media';
+export * from './piece';
 export * from './plan';
 export * from './prep';
 export * from './quantity';

@@ -7,10 +7,11 @@ import {
   HAZARD_DEFERENCE,
   hazardWords,
   isFilmStep,
-  isMapped,
   layerWord,
   mediumName,
   perCent,
+  type PartPlan,
+  partPlan,
   type Plan,
   type PlanStep,
   stepTitle,
@@ -70,14 +71,15 @@ function clockIn(zone: string): (moment: number) => string {
  * Everything a painter takes to the bench for a plan: what when, how thick, what to mix, what to beware of.
  * @param zone - the shop's time zone, an IANA name such as `Europe/Lisbon`
  */
-export function jobSheet(plan: Plan, zone: string): JobSheet {
+export function jobSheet(filed: Plan, zone: string): JobSheet {
+  const plan = partPlan(filed);
   const model = toModel(plan);
   const result = forecast(model);
   const told = readout(model, result).panel;
   const start = Date.parse(plan.startsAt);
   const format = clockIn(zone);
   const clock = (moment: number): string => format(start + moment * 1000);
-  const part = plan.piece.parts[0];
+  const { part } = plan;
   const used = quantities(model, plan.prices);
   return {
     title: plan.name,
@@ -147,7 +149,7 @@ export function jobSheet(plan: Plan, zone: string): JobSheet {
   };
 }
 
-function detailOf(step: PlanStep, plan: Plan): string {
+function detailOf(step: PlanStep, plan: PartPlan): string {
   const parts: string[] = [];
   if (isFilmStep(step)) {
     parts.push(mediumName(step.medium, plan.media), `${um(step.thicknessUm * 1e-6)} wet`);
@@ -170,11 +172,11 @@ function detailOf(step: PlanStep, plan: Plan): string {
     );
   else if (step.kind === 'wait') parts.push(duration(step.durationMin * 60));
   else if (step.kind === 'rewet') parts.push(`${step.amountUm} µm of water`);
-  if (isMapped(step) && step.map !== null) parts.push('more here and less there, as painted on the panel');
+  if (step.id in plan.part.maps) parts.push('more here and less there, as painted on the panel');
   return parts.join('; ');
 }
 
-function mixOf(item: Quantity, plan: Plan): string {
+function mixOf(item: Quantity, plan: PartPlan): string {
   const parts = [mediumName(item.medium, plan.media)];
   if (item.powder !== null) parts.push(`from ${volume(item.powder)} powder and as much water`);
   if (item.water > 0) parts.push(`${volume(item.water)} of it water stirred in`);

@@ -1,6 +1,7 @@
 import { evenMap, type PanelMap } from '@zaffet/core';
 import { LIMITS } from './limits';
-import { isFilmStep, type MappedStep, type Plan, type StepMap } from './types';
+import { type PartPlan } from './partPlan';
+import { isFilmStep, type MappedStep, type StepMap } from './types';
 
 /** What a map of a step may hold, and what it holds where nothing was done about it. */
 export interface MapRange {
@@ -20,11 +21,10 @@ export function mapRange(step: MappedStep): MapRange {
   return step.kind === 'resist' ? { min, max: 100, plain: 0 } : { min, max, plain: 100 };
 }
 
-/** A step's map as the core has it; where it has none, one of a single value over the plan's panel. */
-export function mapOfStep(plan: Plan, step: MappedStep, value: number): PanelMap {
-  const { map } = step;
-  const part = plan.piece.parts[0];
-  return map === null
+/** A step's map as the core has it; where it has none, one of a single value over the part. */
+export function mapOfStep({ part }: PartPlan, step: MappedStep, value: number): PanelMap {
+  const map = part.maps[step.id];
+  return map === undefined
     ? evenMap(part.widthMm / 1000, part.heightMm / 1000, value / 100)
     : { columns: map.columns, rows: map.rows, values: map.percent.map((cell) => cell / 100) };
 }

@@ -1,12 +1,13 @@
 import { medium, metresToUm, roundsFor, SECONDS_PER_MINUTE, type Setting } from '@zaffet/core';
-import { newPlan, SCHOOLS, type School } from './create';
 import { LIMITS } from './limits';
-import { isFilmStep, type Plan, type PlanStep } from './types';
+import { type PartPlan } from './partPlan';
+import { SCHOOL_KEYS, SCHOOL_STEPS, type School } from './schools';
+import { isFilmStep, type PlanStep } from './types';
 
 /** A medium that needs a thicker film than this to hide is clear [µm]. */
 const CLEAR_FROM = 1000;
 
-const isPaint = (step: PlanStep, plan: Plan): boolean => {
+const isPaint = (step: PlanStep, plan: Pick<PartPlan, 'media'>): boolean => {
   if (!isFilmStep(step) || step.kind !== 'coat') return false;
   const own = plan.media.find(({ key }) => key === step.medium);
   return medium(own?.like ?? step.medium).hidingUm <= CLEAR_FROM;
@@ -16,14 +17,14 @@ const isPaint = (step: PlanStep, plan: Plan): boolean => {
  * A plan of every school on this plan's piece, in its air, in its colours: the lowest paint's below, the last one's on
  * top.
  */
-export function schoolPlans(plan: Plan, nextId: () => string): { key: School; plan: Plan }[] {
+export function schoolPlans(plan: PartPlan, nextId: () => string): { key: School; plan: PartPlan }[] {
   const paints = plan.steps.filter((step) => isPaint(step, plan)).filter(isFilmStep);
   const lowest = paints[0];
   const last = paints.at(-1);
-  return (Object.keys(SCHOOLS) as School[]).map((key) => {
-    const fresh = newPlan(key, plan.name, plan.seed, plan.startsAt, nextId);
-    const own = fresh.steps.filter((step) => isPaint(step, fresh));
-    const steps = fresh.steps.map((step): PlanStep => {
+  return SCHOOL_KEYS.map((key) => {
+    const fresh = SCHOOL_STEPS[key](nextId, { rule: 'at', at: plan.startsAt });
+    const own = fresh.filter((step) => isPaint(step, plan));
+    const steps = fresh.map((step): PlanStep => {
       if (!isFilmStep(step)) return step;
       if (lowest !== undefined && step.id === own[0]?.id)
         return { ...step, colour: lowest.colour, colourName: lowest.colourName };
@@ -31,10 +32,7 @@ export function schoolPlans(plan: Plan, nextId: () => string): { key: School; pl
         return { ...step, colour: last.colour, colourName: last.colourName };
       return step;
     });
-    return {
-      key,
-      plan: { ...fresh, piece: plan.piece, air: plan.air, prices: plan.prices, look: plan.look, steps },
-    };
+    return { key, plan: { ...plan, part: { ...plan.part, maps: {} }, steps } };
   });
 }
 
@@ -61,7 +59,7 @@ function withSetting(step: PlanStep, { kind, value }: Setting): PlanStep {
 }
 
 /** A plan with the numbers a solver found, rounded to what a hand can set. */
-export function withSettingsFiled(plan: Plan, settings: readonly Setting[]): Plan {
+export function withSettingsFiled(plan: PartPlan, settings: readonly Setting[]): PartPlan {
   return {
     ...plan,
     steps: plan.steps.map((step) =>

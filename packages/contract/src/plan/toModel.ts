@@ -5,12 +5,15 @@ import {
   mmToMetres,
   type PanelMap,
   type PanelPlan,
+  SECONDS_PER_DAY,
   SECONDS_PER_HOUR,
   type StartRule,
   type Step,
   umToMetres,
+  type WorkingHours,
 } from '@zaffet/core';
-import { type FilmPlanStep, type Plan, type PlanStep, type StepMap } from './types';
+import { type PartPlan } from './partPlan';
+import { type FilmPlanStep, type HoursFile, type PlanStep, type StepMap } from './types';
 
 const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
 
@@ -28,8 +31,8 @@ function startOf({ start }: PlanStep, startsAt: string): StartRule {
 /** Maps as the core has them, so that one that stays the same is turned once. */
 const models = new WeakMap<StepMap, PanelMap>();
 
-function mapOf(map: StepMap | null): { map?: PanelMap } {
-  if (map === null) return {};
+function mapOf(map: StepMap | undefined): { map?: PanelMap } {
+  if (map === undefined) return {};
   let model = models.get(map);
   if (model === undefined) {
     model = { columns: map.columns, rows: map.rows, values: map.percent.map((value) => value / 100) };
@@ -40,6 +43,7 @@ function mapOf(map: StepMap | null): { map?: PanelMap } {
 
 const filmOf = (
   step: FilmPlanStep,
+  map: StepMap | undefined,
 ): Pick<FilmPlanStep, 'medium' | 'dilution' | 'passes' | 'strokes' | 'cover' | 'colour'> & {
   thickness: number;
   map?: PanelMap;
@@ -51,16 +55,16 @@ const filmOf = (
   strokes: step.strokes,
   cover: step.cover,
   colour: step.colour,
-  ...mapOf(step.map),
+  ...mapOf(map),
 });
 
-function stepOf(step: PlanStep, startsAt: string): Step {
+function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Step {
   const base = { id: step.id, start: startOf(step, startsAt) };
   switch (step.kind) {
     case 'coat':
       return {
         ...base,
-        ...filmOf(step),
+        ...filmOf(step, map),
         kind: 'coat',
         bonding: step.bonding,
         lumps: step.lumps,
@@ -70,7 +74,7 @@ function stepOf(step: PlanStep, startsAt: string): Step {
     case 'seal':
       return {
         ...base,
-        ...filmOf(step),
+        ...filmOf(step, map),
         kind: 'seal',
         coats: step.coats,
         buffAfter: step.buffAfterMin === null ? null : minutesToSeconds(step.buffAfterMin),
@@ -83,7 +87,7 @@ function stepOf(step: PlanStep, startsAt: string): Step {
         thickness: umToMetres(step.thicknessUm),
         share: step.share,
         where: step.where,
-        ...mapOf(step.map),
+        ...mapOf(map),
       };
     case 'heat':
       return { ...base, kind: 'heat', tool: step.tool, duration: step.durationS };
@@ -99,18 +103,35 @@ function stepOf(step: PlanStep, startsAt: string): Step {
         pressure: step.pressure,
         where: step.where,
         smear: step.smear,
-        ...mapOf(step.map),
+        ...mapOf(map),
       };
     case 'wipe':
       return { ...base, kind: 'wipe', degrease: step.degrease };
     case 'wait':
       return { ...base, kind: 'wait', duration: minutesToSeconds(step.durationMin) };
+    case 'companion':
+      return {
+        ...base,
+        kind: 'companion',
+        task: step.task,
+        hands: minutesToSeconds(step.handsMin),
+        rest: minutesToSeconds(step.restMin),
+      };
   }
 }
 
-/** A plan in the core's terms: SI, moments in seconds from its start. */
-export function toModel(plan: Plan): PanelPlan {
-  const part = plan.piece.parts[0];
+function hoursOf({ opensMin, closesMin, offsetMin }: HoursFile, startsAt: string): WorkingHours {
+  const clock = (Date.parse(startsAt) / 1000 + minutesToSeconds(offsetMin)) % SECONDS_PER_DAY;
+  return {
+    opens: minutesToSeconds(opensMin),
+    closes: minutesToSeconds(closesMin),
+    clockAtStart: (clock + SECONDS_PER_DAY) % SECONDS_PER_DAY,
+  };
+}
+
+/** A part of a plan in the core's terms: SI, moments in seconds from its start. */
+export function toModel(plan: PartPlan): PanelPlan {
+  const { part } = plan;
   const constant = { speed: plan.air.draughtMS, altitude: plan.air.altitudeM };
   const first: AirSample = {
     from: 0,
@@ -134,10 +155,12 @@ export function toModel(plan: Plan): PanelPlan {
       history: part.history,
       flat: part.flat,
       use: part.use,
+      prepared: part.prepared,
     },
-    steps: plan.steps.map((step) => stepOf(step, plan.startsAt)),
+    steps: plan.steps.map((step) => stepOf(step, plan.startsAt, part.maps[step.id])),
     air: [first, ...later],
     seed: plan.seed,
+    ...(plan.hours === null ? {} : { hours: hoursOf(plan.hours, plan.startsAt) }),
     media: plan.media,
   };
 }

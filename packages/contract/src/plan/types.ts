@@ -1,20 +1,26 @@
 import {
+  type Body,
+  type CompanionTask,
   type Cover,
   type DistressTool,
+  type Facing,
   type Grit,
   type HeatTool,
   type History,
   type OwnMedium,
   type Place,
+  type PlacedZone,
+  type PrepStep,
   type ResistAgent,
   type StartState,
   type Strokes,
   type SubstrateKey,
   type Use,
+  type Zone,
 } from '@zaffet/core';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 3;
+export const PLAN_VERSION = 4;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -25,6 +31,8 @@ export type StartRuleFile =
 interface StepFields {
   readonly id: string;
   readonly start: StartRuleFile;
+  /** Left out for now, and kept. */
+  readonly off: boolean;
 }
 
 /** Where on the panel a step does more and where less: a raster from the upper left, row by row, in per cent. */
@@ -35,14 +43,8 @@ export interface StepMap {
   readonly percent: readonly number[];
 }
 
-/** Steps that may do more here and less there. */
-interface Mapped {
-  /** null where it is alike all over. */
-  readonly map: StepMap | null;
-}
-
 /** What paint and seals have in common. */
-interface FilmFields extends StepFields, Mapped {
+interface FilmFields extends StepFields {
   /** Key of a generic medium or of one of the plan's own. */
   readonly medium: string;
   /** What the painter calls the colour; empty for clear media. */
@@ -66,6 +68,8 @@ export interface CoatStep extends FilmFields {
   /** How long ago it was mixed when it goes on; null when fresh. */
   readonly mixedHours: number | null;
   readonly keptCold: boolean;
+  /** How the mix ran off the brush when it was last made; null where nobody said. */
+  readonly body: Body | null;
 }
 
 /** A clear coat or wax to finish with. */
@@ -76,7 +80,7 @@ export interface SealStep extends FilmFields {
   readonly buffAfterMin: number | null;
 }
 
-export interface ResistStep extends StepFields, Mapped {
+export interface ResistStep extends StepFields {
   readonly kind: 'resist';
   readonly agent: ResistAgent;
   /** How thick it lies; for salt the grain. */
@@ -96,7 +100,7 @@ export interface RewetStep extends StepFields {
   readonly amountUm: number;
 }
 
-export interface DistressStep extends StepFields, Mapped {
+export interface DistressStep extends StepFields {
   readonly kind: 'distress';
   readonly tool: DistressTool;
   readonly grit: Grit;
@@ -117,24 +121,80 @@ export interface WaitStep extends StepFields {
   readonly durationMin: number;
 }
 
+/** Work beside the layers: upholstery, a print, a stain. */
+export interface CompanionStep extends StepFields {
+  readonly kind: 'companion';
+  readonly task: CompanionTask;
+  readonly handsMin: number;
+  readonly restMin: number;
+}
+
 export type PlanStep =
-  CoatStep | SealStep | ResistStep | HeatStep | RewetStep | DistressStep | WipeStep | WaitStep;
-/** Steps that may have a map. */
+  | CoatStep
+  | SealStep
+  | ResistStep
+  | HeatStep
+  | RewetStep
+  | DistressStep
+  | WipeStep
+  | WaitStep
+  | CompanionStep;
+/** Steps that may do more here and less there. */
 export type MappedStep = CoatStep | SealStep | ResistStep | DistressStep;
-export const isMapped = (step: PlanStep): step is MappedStep => 'map' in step;
+export const MAPPED_KINDS: readonly PlanStep['kind'][] = ['coat', 'seal', 'resist', 'distress'];
+export const isMapped = (step: PlanStep): step is MappedStep => MAPPED_KINDS.includes(step.kind);
 export type FilmPlanStep = CoatStep | SealStep;
 
 export const isFilmStep = (step: PlanStep): step is FilmPlanStep =>
   step.kind === 'coat' || step.kind === 'seal';
 
-/** One part of a piece; a plain panel for now. */
+/** What is fixed to a part, and what is done about it. */
+export const FITTING_KINDS = [
+  'hardware',
+  'drawer',
+  'hinge',
+  'glass',
+  'mesh',
+  'upholstery',
+  'inside',
+] as const;
+export type FittingKind = (typeof FITTING_KINDS)[number];
+export const FITTING_TREATMENTS = ['off', 'masked', 'stays'] as const;
+export type FittingTreatment = (typeof FITTING_TREATMENTS)[number];
+export interface Fitting {
+  readonly kind: FittingKind;
+  readonly treatment: FittingTreatment;
+}
+
+/** A place of a part that is worked otherwise than the rest: a rectangle from its upper left. */
+export interface PartZone {
+  readonly id: string;
+  readonly kind: PlacedZone;
+  readonly leftMm: number;
+  readonly topMm: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** One part of a piece: a panel, unfolded where it goes round corners. */
 export interface Part {
   readonly id: string;
   readonly name: string;
   readonly widthMm: number;
   readonly heightMm: number;
+  readonly facing: Facing;
   readonly substrate: SubstrateKey;
   readonly history: History;
+  /** Moisture of the wood as measured, share of its dry mass; null where nobody measured. */
+  readonly moisture: number | null;
+  readonly fittings: readonly Fitting[];
+  /** Preparation that is done. */
+  readonly prepared: readonly PrepStep[];
+  readonly zones: readonly PartZone[];
+  /** Id of the finish it gets. */
+  readonly finish: string;
+  /** Where on this part a step does more and where less, by the step's id; alike all over where it has none. */
+  readonly maps: Readonly<Record<string, StepMap>>;
   /** Lying face up while it is worked on; else standing. */
   readonly flat: boolean;
   readonly use: Use;
@@ -153,10 +213,65 @@ export interface AirFile {
   }[];
 }
 
-/** Wanted figures; null where nothing is wished for. */
-export interface Look {
+/** When the painter works, in minutes from midnight; `offsetMin` is the shop's clock against UTC. */
+export interface HoursFile {
+  readonly opensMin: number;
+  readonly closesMin: number;
+  readonly offsetMin: number;
+}
+
+/** Wanted figures of a place; null where nothing is wished for. */
+export interface Wants {
   readonly spacingMm: number | null;
   readonly openingMm: number | null;
+  /** Share that flakes or is lifted, that is worn through, on which the last colour is not seen. */
+  readonly chips: number | null;
+  readonly worn: number | null;
+  readonly under: number | null;
+}
+export const WANT_KEYS = ['spacingMm', 'openingMm', 'chips', 'worn', 'under'] as const;
+
+/** Zones of a part that a look can be wished for. */
+export type LookZone = Zone | PlacedZone;
+
+/** How it shall look. */
+export interface Look extends Wants {
+  /** Zones that shall look otherwise than the rest. */
+  readonly zones: Readonly<Partial<Record<LookZone, Wants>>>;
+  /** Share on which a layer shall be seen, by its step's id or `panel`. */
+  readonly shows: Readonly<Record<string, number>>;
+  readonly glossUnits: number | null;
+  /** Least reading of how natural it looks, 0 … 1. */
+  readonly natural: number | null;
+  /** Restrained for a buyer, or as one likes it. */
+  readonly degree: 'sale' | 'keep';
+}
+
+/** A stack of steps that some of the parts get, or a what-if beside one. */
+export interface Finish {
+  readonly id: string;
+  readonly name: string;
+  /** The finish this is a what-if of; null for one that is meant. */
+  readonly whatIfOf: string | null;
+  readonly steps: readonly PlanStep[];
+  readonly look: Look;
+}
+
+/** What goes into a colour: parts by volume, of dry powders or of wet paint. */
+export interface Ingredient {
+  readonly name: string;
+  readonly colour: string;
+  readonly parts: number;
+}
+
+/** A colour of the plan's palette; bought as it is where nothing is mixed. */
+export interface PaletteColour {
+  readonly id: string;
+  readonly name: string;
+  readonly colour: string;
+  readonly mix: readonly Ingredient[];
+  /** Mixed as dry powders, before the water. */
+  readonly dry: boolean;
 }
 
 /** A plan as it is stored, sent and filed: see docs/plan-file.md. */
@@ -166,10 +281,13 @@ export interface Plan {
   readonly name: string;
   readonly seed: number;
   readonly startsAt: string;
-  readonly piece: { readonly name: string; readonly parts: readonly [Part] };
-  readonly look: Look;
-  readonly steps: readonly PlanStep[];
+  readonly piece: { readonly name: string; readonly parts: readonly Part[] };
+  /** The first is the one most parts get. */
+  readonly finishes: readonly Finish[];
+  readonly palette: readonly PaletteColour[];
   readonly air: AirFile;
+  /** Day and night when null. */
+  readonly hours: HoursFile | null;
   /** The painter's own media. */
   readonly media: readonly OwnMedium[];
   /** What a litre costs, by medium key; empty where nobody said. */

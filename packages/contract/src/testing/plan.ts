@@ -1,4 +1,5 @@
-import { newPlan } from '../plan/create';
+import { newPlan } from '../plan/newPlan';
+import { type PartPlan, partPlan } from '../plan/partPlan';
 import { type Plan } from '../plan/types';
 
 /** A valid plan over wet glue, the same each time. */
@@ -6,3 +7,5 @@ export function samplePlan(): Plan {
   let next = 0;
   return newPlan('wet-glue', 'Sample', 7, '2026-05-12T08:00:00.000Z', () => `id-${++next}`);
 }
+
+export const samplePart = (): PartPlan => partPlan(samplePlan());

@@ -170,6 +170,41 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: 'This wood sends brown stain up through water-based paint, for weeks.',
     remedy: 'Two thin coats of shellac or a stain-stopping primer first.',
   }),
+  'wax-below': () => ({
+    title: 'Wax lies below.',
+    text: 'Paint crawls on wax and polish, and comes off where it is touched.',
+    remedy: 'Take it off with mineral spirits and tick it in the Piece; or begin with wax.',
+  }),
+  'fresh-oil-below': () => ({
+    title: 'Fresh oil below.',
+    text: 'Water-based paint crawls on oil that has not cured; long cured oil needs nothing.',
+    remedy: 'Wait some weeks, or wipe it with mineral spirits, and tick it in the Piece.',
+  }),
+  'unknown-below': () => ({
+    title: 'Nobody knows what lies below.',
+    text: 'Not everything holds on everything.',
+    remedy: 'Try a hand-sized spot: paint it, let it dry, press tape on and pull. Tick it in the Piece.',
+  }),
+  'fabric-late': () => ({
+    title: 'The fabric comes late.',
+    text: 'Runny fabric paint gets on the frame. Most paint the cloth before the frame has its last coat.',
+    remedy: 'Move it earlier, or tape the frame well.',
+  }),
+  'transfer-soon': (v) => ({
+    title: 'The print rests too short.',
+    text: `${duration(v['rest'] ?? 0)} is planned; tissue and prints want a night before they are cut.`,
+    remedy: 'Let it lie overnight.',
+  }),
+  'wash-on-sealed': () => ({
+    title: 'A stain needs bare wood.',
+    text: 'On paint or a seal it stands in puddles and wipes off.',
+    remedy: 'Put it first, on raw wood; on paint take a glaze.',
+  }),
+  'glaze-unprotected': () => ({
+    title: 'The glaze lies bare.',
+    text: 'It tones everything down and rubs off where it is touched. Preview it on a board first.',
+    remedy: 'Seal over it when it is dry.',
+  }),
   'paint-over-wax': () => ({
     title: 'Paint over wax.',
     text: 'It crawls, and comes off where it is touched.',

@@ -1,13 +1,18 @@
 import {
   type Area,
+  type Body,
+  type CoatAge,
+  type CompanionTask,
   type CoverStyle,
   type DistressTool,
   type FaceMode,
+  type Facing,
   type FigureKey,
   type HeatTool,
   type MapZone,
   medium,
   type MediumKind,
+  type OldCoat,
   MEDIUM_KEYS,
   type OwnMedium,
   type Place,
@@ -22,7 +27,7 @@ import {
   type WearCause,
   type WishKey,
 } from '@zaffet/core';
-import { type PlanStep } from '../plan/types';
+import { type FittingKind, type FittingTreatment, type LookZone, type PlanStep } from '../plan/types';
 
 /** Name of a medium, generic or one of the plan's own. */
 export function mediumName(key: string, own: readonly OwnMedium[] = []): string {
@@ -46,6 +51,32 @@ export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
   distress: 'Distress',
   wipe: 'Wipe off',
   wait: 'Wait',
+  companion: 'Work beside it',
+};
+
+/** Work beside the layers, with what it is and how it goes. */
+export const TASK_WORDS: Readonly<Record<CompanionTask, { name: string; how: string }>> = {
+  repair: { name: 'Repair', how: 'Glue what is loose, fill, sand smooth, wipe off the dust.' },
+  wash: {
+    name: 'Wash or stain',
+    how: 'Four parts water, one part milk paint, on bare wood; wipe back what stands.',
+  },
+  'reactive-stain': {
+    name: 'Reactive stain',
+    how: 'It darkens as it sits, pine the least; try it on the underside.',
+  },
+  fabric: {
+    name: 'Paint the upholstery',
+    how: 'Press tape in along the braid, wet the cloth, runny paint, random strokes; a day or more to dry.',
+  },
+  transfer: {
+    name: 'Tissue or print',
+    how: 'Torn, not cut edges; print mirrored; mist it; a night before anything is cut.',
+  },
+  glaze: {
+    name: 'Dark or metallic glaze',
+    how: 'Tones everything down: preview it on a board, then brush on and wipe back at once.',
+  },
 };
 
 export const RESIST_NAMES: Readonly<Record<ResistAgent, string>> = {
@@ -98,6 +129,70 @@ export const USE_NAMES: Readonly<Record<Use, string>> = {
   children: 'Children',
 };
 
+export const OLD_COAT_NAMES: Readonly<Record<OldCoat, string>> = {
+  none: 'Nothing',
+  'water-paint': 'Water-based paint',
+  'oil-paint': 'Oil or enamel paint',
+  varnish: 'Varnish',
+  shellac: 'Shellac',
+  oil: 'Oil',
+  wax: 'Wax or polish',
+  unknown: 'Nobody knows',
+};
+
+export const COAT_AGE_NAMES: Readonly<Record<CoatAge, string>> = {
+  fresh: 'Some weeks',
+  years: 'Some years',
+  old: 'Half a century',
+  unknown: 'Nobody knows',
+};
+
+export const FACING_NAMES: Readonly<Record<Facing, string>> = {
+  top: 'Top',
+  front: 'Front',
+  left: 'Left side',
+  right: 'Right side',
+  back: 'Back',
+  bottom: 'Under side',
+  inside: 'Inside',
+  loose: 'By itself',
+};
+
+export const FITTING_NAMES: Readonly<Record<FittingKind, string>> = {
+  hardware: 'Hardware',
+  drawer: 'Drawer',
+  hinge: 'Hinges',
+  glass: 'Glass',
+  mesh: 'Mesh',
+  upholstery: 'Upholstery',
+  inside: 'Inside',
+};
+
+export const TREATMENT_NAMES: Readonly<Record<FittingTreatment, string>> = {
+  off: 'comes off',
+  masked: 'is masked',
+  stays: 'is painted too',
+};
+
+/** Zones that a look can be wished for. */
+export const LOOK_ZONE_NAMES: Readonly<Record<LookZone, string>> = {
+  field: 'Field',
+  edge: 'Edges',
+  corner: 'Corners',
+  pull: 'Round the pulls',
+  rail: 'Rails',
+  recess: 'Recesses',
+  relief: 'Relief',
+};
+
+export const BODY_NAMES: Readonly<Record<Body, string>> = {
+  water: 'Like water',
+  drips: 'Just drips off',
+  shake: 'Like a thin shake',
+  cream: 'Like thick cream',
+  paste: 'Stands in peaks',
+};
+
 export const PROVENANCE_NAMES: Readonly<Record<Provenance, string>> = {
   published: 'published',
   'common-practice': 'common practice',
@@ -117,6 +212,8 @@ export function stepTitle(step: PlanStep, own: readonly OwnMedium[] = []): strin
       return HEAT_NAMES[step.tool];
     case 'distress':
       return step.tool === 'sand' ? `Sand, ${step.grit} grit` : TOOL_NAMES[step.tool];
+    case 'companion':
+      return TASK_WORDS[step.task].name;
     case 'rewet':
     case 'wipe':
     case 'wait':

@@ -14,7 +14,7 @@ import { findingWords } from './findings';
 import { HAZARD_DEFERENCE, hazardWords } from './hazards';
 import { prepWords } from './prep';
 import { figureText, moverText } from './sentences';
-import { samplePlan } from '../testing/plan';
+import { samplePart } from '../testing/plan';
 
 describe('numbers as a painter says them', () => {
   it('keeps two or three figures', () => {
@@ -74,7 +74,7 @@ describe('names', () => {
   });
 
   it('call layers what they are to the stack', () => {
-    const { steps } = samplePlan();
+    const { steps } = samplePart();
     expect(steps.map((step) => layerWord(steps, step.id))).toEqual(['base coat', 'glue', 'top coat']);
     expect(layerWord(steps, 'nobody')).toBe('coat');
     expect(layerWord(steps.slice(0, 1), steps[0]!.id)).toBe('coat');

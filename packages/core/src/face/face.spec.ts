@@ -141,7 +141,7 @@ describe('face view', () => {
     width: 0.6,
     height: 0.4,
     substrate: 'sealed',
-    history: { handled: false, tannin: false, oldPaint: 'none', condition: 'sound' },
+    history: { handled: false, tannin: false, coat: 'none', age: 'years', condition: 'sound' },
     flat: true,
     use: 'display',
   };

@@ -530,7 +530,7 @@ describe('what does not go together (common practice)', () => {
       'heat-on-old-paint',
       'hot air on paint nobody knows',
       panel(planOf([coat('a', 'latex', 80, FIRST), heat('h', 'dryer', 30, after(600))]), {
-        history: { handled: false, tannin: false, oldPaint: 'unknown', condition: 'sound' },
+        history: { handled: false, tannin: false, coat: 'unknown', age: 'unknown', condition: 'sound' },
       }),
       planOf([coat('a', 'latex', 80, FIRST), heat('h', 'dryer', 30, after(600))]),
     ],
@@ -629,7 +629,7 @@ describe('what does not go together (common practice)', () => {
       'tannin-bleeds',
       'water-based paint straight on wood that bleeds',
       panel(planOf([coat('a', 'chalk', 80, FIRST)], room(), 'raw-hardwood'), {
-        history: { handled: false, tannin: true, oldPaint: 'none', condition: 'sound' },
+        history: { handled: false, tannin: true, coat: 'none', age: 'years', condition: 'sound' },
       }),
       panel(
         planOf(
@@ -638,7 +638,7 @@ describe('what does not go together (common practice)', () => {
           'raw-hardwood',
         ),
         {
-          history: { handled: false, tannin: true, oldPaint: 'none', condition: 'sound' },
+          history: { handled: false, tannin: true, coat: 'none', age: 'years', condition: 'sound' },
         },
       ),
     ],

@@ -23,6 +23,7 @@ import {
   type Distress,
   type FilmStep,
   type Heat,
+  inHours,
   isFilm,
   type PanelPlan,
   type StartRule,
@@ -125,12 +126,16 @@ export function handsOn(step: Step, area: number): number {
       return step.duration;
     case 'wait':
       return 0;
+    case 'companion':
+      return step.hands;
   }
 }
 
 /** How long a step takes before the next may follow it "after" [s]; films count from when they are laid. */
 function lasts(step: Step, area: number): number {
-  return isFilm(step) ? 0 : step.kind === 'wait' ? step.duration : handsOn(step, area);
+  if (isFilm(step)) return 0;
+  if (step.kind === 'wait') return step.duration;
+  return handsOn(step, area) + (step.kind === 'companion' ? step.rest : 0);
 }
 
 function stateMoment(states: StateTimes, state: StartState): number | null {
@@ -224,7 +229,8 @@ export function runSteps(plan: PanelPlan, media: MediumLookup, factors: Factors)
 
   plan.steps.forEach((step, stepIndex) => {
     const top = films.at(-1) ?? null;
-    const { at, comes } = startOf(step.start, times.at(-1) ?? null, top);
+    const { at: earliest, comes } = startOf(step.start, times.at(-1) ?? null, top);
+    const at = inHours(earliest, step.start, plan.hours);
     let from = at;
     if (isFilm(step)) {
       const film = layFilm(step, stepIndex, at);

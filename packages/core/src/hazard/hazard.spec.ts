@@ -44,7 +44,7 @@ describe('hazards', () => {
         width: 2,
         height: 1,
         use: 'children',
-        history: { handled: true, tannin: false, oldPaint: 'unknown', condition: 'flaking' },
+        history: { handled: true, tannin: false, coat: 'unknown', age: 'unknown', condition: 'flaking' },
       },
     };
     expect(codes(risky)).toEqual(

@@ -1,6 +1,6 @@
 import { type Carrier } from '../air';
 import { type Medium, type MediumLookup, mediumLookup } from '../media';
-import { isFilm, type PanelPlan, type Step } from '../plan';
+import { isFilm, type OldCoat, type PanelPlan, type Step } from '../plan';
 
 /** Ways the work can hurt someone; `hazardWords` in the contract says the usual cautions. */
 export const HAZARD_CODES = [
@@ -37,6 +37,9 @@ const HEAVY = 0.8;
 
 type Rule = (step: Step, plan: PanelPlan, medium: Medium | null) => boolean;
 
+/** Coats whose dust and fumes are what the caution is about. */
+const OLD: readonly OldCoat[] = ['water-paint', 'oil-paint', 'varnish', 'shellac', 'unknown'];
+
 const dry = (step: Step): boolean => step.kind === 'distress' && step.tool === 'sand';
 const cuts = (step: Step): boolean =>
   step.kind === 'distress' && (step.tool === 'blade' || step.tool === 'scrape');
@@ -47,7 +50,7 @@ const bare = (plan: PanelPlan): boolean =>
 /** Which steps carry which hazard; common practice. */
 const RULES: Readonly<Record<HazardCode, Rule>> = {
   'old-paint': (step, plan) =>
-    plan.panel.history.oldPaint !== 'none' && (dry(step) || cuts(step) || step.kind === 'heat'),
+    OLD.includes(plan.panel.history.coat) && (dry(step) || cuts(step) || step.kind === 'heat'),
   dust: (step) => dry(step),
   silica: (_step, _plan, medium) =>
     medium !== null && (medium.key === 'gesso' || medium.key === 'mineral' || medium.key === 'texture'),

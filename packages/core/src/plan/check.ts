@@ -4,12 +4,15 @@ import { mediumLookup, type MediumLookup, substrate } from '../media';
 import { checkMap, FILM_MAP_RANGE, MAP_RANGE } from './map';
 import { PLAN_RANGES } from './ranges';
 import {
+  COAT_AGES,
+  COMPANION_TASKS,
   COVERS,
   DISTRESS_TOOLS,
   type FilmStep,
   GRITS,
   isFilm,
   mapOf,
+  OLD_COATS,
   HEAT_TOOLS,
   type PanelPlan,
   PLACES,
@@ -91,6 +94,10 @@ function checkStep(step: Step, at: string, media: MediumLookup): void {
       return;
     case 'wait':
       return checkRange(`${at}.duration`, step.duration, PLAN_RANGES.wait, 's');
+    case 'companion':
+      checkOneOf(`${at}.task`, step.task, COMPANION_TASKS);
+      checkRange(`${at}.hands`, step.hands, PLAN_RANGES.hands, 's');
+      return checkRange(`${at}.rest`, step.rest, PLAN_RANGES.wait, 's');
     default:
       refuse(`${at}.kind`, (step as Step).kind, 'a kind of step');
   }
@@ -107,9 +114,17 @@ export function checkPlan(plan: PanelPlan): MediumLookup {
   checkRange('panel.width', plan.panel.width, PLAN_RANGES.side, 'm');
   checkRange('panel.height', plan.panel.height, PLAN_RANGES.side, 'm');
   checkOneOf('panel.use', plan.panel.use, USES);
+  checkOneOf('panel.history.coat', plan.panel.history.coat, OLD_COATS);
+  checkOneOf('panel.history.age', plan.panel.history.age, COAT_AGES);
   checkWhole('seed', plan.seed, PLAN_RANGES.seed);
   checkWhole('steps', plan.steps.length, PLAN_RANGES.steps);
   checkWhole('air.samples', plan.air.length, PLAN_RANGES.airSamples);
+  if (plan.hours !== undefined) {
+    checkRange('hours.opens', plan.hours.opens, PLAN_RANGES.clock, 's');
+    checkRange('hours.closes', plan.hours.closes, PLAN_RANGES.clock, 's');
+    if (plan.hours.closes <= plan.hours.opens)
+      refuse('hours.closes', plan.hours.closes, `later than ${plan.hours.opens} s, when the day opens`);
+  }
   plan.steps.forEach((step, i) => checkStep(step, `steps[${i}]`, media));
   return media;
 }

@@ -1,3 +1,4 @@
+export * from './hours';
 export { checkPlan } from './check';
 export { evenMap, FILM_MAP_RANGE, MAP_CELLS, MAP_RANGE, mapAt, mapMean, type PanelMap, rimMap } from './map';
 export { PLAN_RANGES } from './ranges';

@@ -10,6 +10,10 @@ export const PLAN_RANGES = {
   passes: { min: 1, max: 8 },
   /** Wait before a coat [s]: up to fourteen days. */
   wait: { min: 0, max: 14 * 86400 },
+  /** Time of day [s]. */
+  clock: { min: 0, max: 86400 },
+  /** Time with the hands at work beside the layers [s]. */
+  hands: { min: 0, max: 2 * 86400 },
   /** Width or height of a panel [m]. */
   side: { min: 0.02, max: 3 },
   seed: { min: 0, max: 2147483647 },

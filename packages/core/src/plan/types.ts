@@ -145,10 +145,33 @@ export interface Wait extends StepBase {
   readonly duration: number;
 }
 
-export type Step = Coat | Seal | Resist | Heat | Rewet | Distress | Wipe | Wait;
+/** Work beside the layers, planned and timed but not simulated. */
+export const COMPANION_TASKS = ['repair', 'wash', 'reactive-stain', 'fabric', 'transfer', 'glaze'] as const;
+export type CompanionTask = (typeof COMPANION_TASKS)[number];
+
+export interface Companion extends StepBase {
+  readonly kind: 'companion';
+  readonly task: CompanionTask;
+  /** With the hands [s]. */
+  readonly hands: number;
+  /** What it has to rest afterwards [s]. */
+  readonly rest: number;
+}
+
+export type Step = Coat | Seal | Resist | Heat | Rewet | Distress | Wipe | Wait | Companion;
 /** A step that lays a film. */
 export type FilmStep = Coat | Seal;
-export const STEP_KINDS = ['coat', 'seal', 'resist', 'heat', 'rewet', 'distress', 'wipe', 'wait'] as const;
+export const STEP_KINDS = [
+  'coat',
+  'seal',
+  'resist',
+  'heat',
+  'rewet',
+  'distress',
+  'wipe',
+  'wait',
+  'companion',
+] as const;
 export type StepKind = Step['kind'];
 
 /** The map of a step that has one. */
@@ -156,17 +179,58 @@ export const mapOf = (step: Step): PanelMap | undefined => ('map' in step ? step
 
 export const isFilm = (step: Step): step is FilmStep => step.kind === 'coat' || step.kind === 'seal';
 
+/** What was put on a surface before. */
+export const OLD_COATS = [
+  'none',
+  'water-paint',
+  'oil-paint',
+  'varnish',
+  'shellac',
+  'oil',
+  'wax',
+  'unknown',
+] as const;
+export type OldCoat = (typeof OLD_COATS)[number];
+
+/** How long it has been there: some weeks, some years, from before paint makers left lead out, or nobody knows. */
+export const COAT_AGES = ['fresh', 'years', 'old', 'unknown'] as const;
+export type CoatAge = (typeof COAT_AGES)[number];
+
 /** What is known of the panel's past. */
 export interface History {
   /** Handled, waxed with polish, or from a kitchen: grease is likely. */
   readonly handled: boolean;
   /** Wood that bleeds tannin: oak, mahogany, knots in pine. */
   readonly tannin: boolean;
-  /** Paint or varnish of which nobody knows the age. */
-  readonly oldPaint: 'none' | 'known' | 'unknown';
+  readonly coat: OldCoat;
+  /** Of no meaning where there is no coat. */
+  readonly age: CoatAge;
   /** What is on it holds, or comes off. */
   readonly condition: 'sound' | 'flaking';
 }
+
+/** Paint, varnish or something unknown that may be old enough to hold lead; common practice. */
+export const mayHoldLead = ({ coat, age }: History): boolean =>
+  ['water-paint', 'oil-paint', 'varnish', 'unknown'].includes(coat) && (age === 'old' || age === 'unknown');
+
+/** What is done to a panel before the first coat, in working order. */
+export const PREP_STEPS = [
+  'test-old-paint',
+  'take-off',
+  'mask',
+  'loosen-flakes',
+  'degrease',
+  'dewax',
+  'wait-oil',
+  'test-hold',
+  'scuff',
+  'bond',
+  'dry-wood',
+  'stop-tannin',
+  'seal-raw-wood',
+  'seal-mdf',
+] as const;
+export type PrepStep = (typeof PREP_STEPS)[number];
 
 /** What the finished panel has to stand. */
 export const USES = ['display', 'hands', 'wiping', 'hot-cups', 'food', 'children'] as const;
@@ -181,6 +245,15 @@ export interface Panel {
   /** Lying flat, face up, while it is worked on; else standing. */
   readonly flat: boolean;
   readonly use: Use;
+  /** What has been done already; none when left out. */
+  readonly prepared?: readonly PrepStep[];
+}
+
+/** When the painter works: every day between two times of day [s], by a clock that stands so at the plan's start. */
+export interface WorkingHours {
+  readonly opens: number;
+  readonly closes: number;
+  readonly clockAtStart: number;
 }
 
 /** A stack of steps on one panel in some air: all the core needs for a forecast. */
@@ -190,6 +263,8 @@ export interface PanelPlan {
   readonly steps: readonly Step[];
   readonly air: AirSeries;
   readonly seed: number;
+  /** Day and night when left out. */
+  readonly hours?: WorkingHours;
   /** A painter's own media, beside the generic ones. */
   readonly media?: readonly OwnMedium[];
 }

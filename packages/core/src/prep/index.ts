@@ -1,1 +1,1 @@
-export { PREP_STEPS, type PrepHint, prepHints, type PrepReason, type PrepStep } from './prep';
+export { type Circumstances, type PrepHint, prepHints, type PrepReason } from './prep';

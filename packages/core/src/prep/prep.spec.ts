@@ -5,7 +5,7 @@ const panel = (substrate: Panel['substrate'], history: Partial<History> = {}): P
   width: 0.5,
   height: 0.5,
   substrate,
-  history: { handled: false, tannin: false, oldPaint: 'none', condition: 'sound', ...history },
+  history: { handled: false, tannin: false, coat: 'none', age: 'years', condition: 'sound', ...history },
   flat: true,
   use: 'display',
 });
@@ -27,14 +27,48 @@ describe('preparation', () => {
     expect(steps('scuffed')).toEqual(['degrease']);
   });
 
+  it('follows from what lies on it, and how long', () => {
+    expect(steps('scuffed', { coat: 'wax' })).toContain('dewax');
+    const oil = (age: History['age']): string | undefined =>
+      prepHints(panel('scuffed', { coat: 'oil', age })).find(({ step }) => step === 'wait-oil')?.because;
+    expect(oil('fresh')).toBe('fresh-oil');
+    expect(oil('years')).toBe('old-oil');
+    expect(steps('scuffed', { coat: 'unknown', age: 'years' })).toContain('test-hold');
+    expect(steps('vinyl')).toContain('bond');
+  });
+
+  it('knows what comes off, what is masked, and damp wood', () => {
+    const air = { temperature: 294.15, humidity: 0.5 };
+    const all = prepHints(panel('raw-softwood'), { takenOff: true, masked: true, moisture: 0.16, air });
+    expect(all.map(({ step }) => step)).toEqual([
+      'take-off',
+      'mask',
+      'degrease',
+      'dry-wood',
+      'seal-raw-wood',
+    ]);
+    // 21 degC and 50 % bring wood to about 9.2 % (Wood Handbook, see wood/moisture.spec): 9 % is ready.
+    expect(prepHints(panel('raw-softwood'), { moisture: 0.09, air }).map(({ step }) => step)).not.toContain(
+      'dry-wood',
+    );
+  });
+
   it('stops tannin before it bleeds, once', () => {
     expect(steps('raw-hardwood', { tannin: true })).toEqual(['degrease', 'stop-tannin']);
     expect(steps('sealed', { tannin: true })).not.toContain('stop-tannin');
   });
 
   it('puts a test of old paint before everything that could raise its dust', () => {
-    const hints = prepHints(panel('gloss', { oldPaint: 'unknown', condition: 'flaking' }));
-    expect(hints.map((hint) => hint.step)).toEqual(['test-old-paint', 'loosen-flakes', 'degrease', 'scuff']);
+    const hints = prepHints(panel('gloss', { coat: 'unknown', age: 'unknown', condition: 'flaking' }));
+    expect(hints.map((hint) => hint.step)).toEqual([
+      'test-old-paint',
+      'loosen-flakes',
+      'degrease',
+      'test-hold',
+      'scuff',
+    ]);
+    expect(prepHints(panel('gloss', { coat: 'oil-paint', age: 'old' }))[0]?.because).toBe('age-old');
+    expect(steps('gloss', { coat: 'oil-paint', age: 'years' })).not.toContain('test-old-paint');
     expect(hints[0]?.caution).toBeTrue();
     expect(hints[1]?.caution).toBeTrue();
   });

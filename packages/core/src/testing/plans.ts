@@ -158,7 +158,7 @@ export function planOf(
       width: 0.6,
       height: 0.4,
       substrate,
-      history: { handled: false, tannin: false, oldPaint: 'none', condition: 'sound' },
+      history: { handled: false, tannin: false, coat: 'none', age: 'years', condition: 'sound' },
       flat: true,
       use: 'display',
     },

@@ -5,6 +5,7 @@ export {
   GRAIN_UM,
   hardnessAt,
   LIFTING,
+  nextGrit,
   RESIST_LIFT,
   softenedShare,
 } from './removal';

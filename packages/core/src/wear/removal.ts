@@ -1,5 +1,5 @@
 import { type Medium } from '../media';
-import { type Distress, type DistressTool, type Grit } from '../plan';
+import { type Distress, type DistressTool, type Grit, GRITS } from '../plan';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
 /** Mean grain of coated abrasives [µm], FEPA 43-1 (quoted from memory). */
@@ -16,6 +16,9 @@ export const GRAIN_UM: Readonly<Record<Grit, number>> = {
   360: 40.5,
   400: 35,
 };
+
+/** The next finer (+1) or coarser (−1) grit; null where there is none. */
+export const nextGrit = (grit: Grit, by: 1 | -1): Grit | null => GRITS[GRITS.indexOf(grit) + by] ?? null;
 
 /** How much a tool helps loose islands off, against nothing done; assumed. */
 export const LIFTING: Readonly<Record<DistressTool, number>> = {

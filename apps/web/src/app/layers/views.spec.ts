@@ -1,10 +1,10 @@
-import { computed, samplePlan } from '../testing/plan';
+import { computed, samplePart } from '../testing/plan';
 import { focusOf, lanesOf, wholeOf } from './clock/lanes';
 import { stackOf } from './section/stack';
 
 describe('section', () => {
   it('stacks the coats to scale, dry on dry, wet surface above its ground', () => {
-    const { plan, forecast } = computed(samplePlan());
+    const { plan, forecast } = computed(samplePart());
     const { slabs, totalUm } = stackOf(plan, forecast);
     expect(slabs.map((slab) => slab.id)).toEqual(['base', 'slip', 'top']);
     slabs.forEach((slab, i) => {
@@ -23,7 +23,7 @@ describe('section', () => {
 
 describe('section with other steps', () => {
   it('draws resists and tools at the surface they meet, between the films', () => {
-    const { plan, forecast } = computed(samplePlan('wax-resist'));
+    const { plan, forecast } = computed(samplePart('wax-resist'));
     const { slabs, marks } = stackOf(plan, forecast);
     expect(marks.map((mark) => mark.kind)).toEqual(['resist', 'distress', 'distress']);
     expect(marks[0]!.atUm).toBeCloseTo(slabs[0]!.topUm, 9);
@@ -32,7 +32,7 @@ describe('section with other steps', () => {
   });
 
   it('tells thickness in mil where inches are wanted', () => {
-    const { plan, forecast } = computed(samplePlan());
+    const { plan, forecast } = computed(samplePart());
     expect(stackOf(plan, forecast).slabs[0]!.detail).toMatch(/^100 wet → 36 dry$/);
     expect(stackOf(plan, forecast, 'imperial').slabs[0]!.detail).toMatch(/^3\.9 wet → 1\.4 dry$/);
   });
@@ -42,7 +42,7 @@ describe('clock', () => {
   const clockText = (moment: number): string => `${Math.round(moment / 60)} min`;
 
   it('divides each lane by states that follow one another to the end', () => {
-    const { plan, forecast } = computed(samplePlan());
+    const { plan, forecast } = computed(samplePart());
     const lanes = lanesOf(plan, forecast, 50000, clockText);
     for (const lane of lanes) {
       expect(lane.segments[0]!.from).toBe(lane.laidAt);
@@ -55,7 +55,7 @@ describe('clock', () => {
   });
 
   it('has a lane for every step, one below the other', () => {
-    const { plan, forecast } = computed(samplePlan('chippy-milk'));
+    const { plan, forecast } = computed(samplePart('chippy-milk'));
     const lanes = lanesOf(plan, forecast, 200000, clockText);
     expect(lanes.map((lane) => lane.id)).toEqual(plan.steps.map((step) => step.id));
     lanes.forEach((lane, i) => {
@@ -67,7 +67,7 @@ describe('clock', () => {
   });
 
   it('shows the window of the glue with its end, of a base without', () => {
-    const { plan, forecast } = computed(samplePlan());
+    const { plan, forecast } = computed(samplePart());
     const [base, glue, top] = lanesOf(plan, forecast, 50000, clockText);
     expect(base!.window!.closesAt).toBeNull();
     expect(base!.window!.label).toMatch(/^glue from/);
@@ -78,7 +78,7 @@ describe('clock', () => {
   });
 
   it('looks at the coat that cracks, or at the whole plan', () => {
-    const { forecast } = computed(samplePlan('dried-medium'));
+    const { forecast } = computed(samplePart('dried-medium'));
     const focus = focusOf(forecast);
     const whole = wholeOf(forecast);
     expect(focus.from).toBeLessThan(forecast.coats[1]!.laidAt);

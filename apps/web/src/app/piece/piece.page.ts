@@ -1,96 +1,95 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
-import { MatCheckboxModule } from '@angular/material/checkbox';
-import { RouterLink } from '@angular/router';
-import {
-  type Part,
-  lengthShown,
-  LIMITS,
-  perCent,
-  prepWords,
-  substrateName,
-  USE_NAMES,
-} from '@zaffet/contract';
-import {
-  equilibriumMoisture,
-  type History,
-  prepHints,
-  substrate,
-  SUBSTRATE_KEYS,
-  type SubstrateKey,
-  USES,
-} from '@zaffet/core';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { MatIconModule } from '@angular/material/icon';
+import { area, LIMITS, meantFinishes, newPart } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
+import { newId } from '../data/fresh';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
-import { NumberField } from '../ui/number-field';
+import { FacePool } from '../workers/face.pool';
+import { NewPiece, type NewPieceAnswer } from './new-piece';
+import { PartCard } from './part-card';
+import { PrepList } from './prep-list';
+import { type Resized, UnfoldedSheet } from './unfolded-sheet';
 
-/** Widest and tallest the drawn panel may be [px]. */
-const DRAWN = { width: 316, height: 440 };
+/** A free panel begins as large as a cupboard's front [mm]. */
+const FREE_PANEL = { widthMm: 400, heightMm: 300 };
 
-/** The panel itself: how large, what it is made of, what happened to it, and what must be done before painting. */
+/** The piece: its parts unfolded to scale, what each is made of and went through, what must be done before painting. */
 @Component({
   selector: 'zf-piece-page',
-  imports: [MatButtonToggleModule, MatCheckboxModule, NumberField, RouterLink],
+  imports: [
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatDialogModule,
+    MatIconModule,
+    PartCard,
+    PrepList,
+    UnfoldedSheet,
+  ],
+  providers: [FacePool],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './piece.page.html',
   styleUrl: './piece.page.scss',
 })
 export class PiecePage {
   private readonly store = inject(Store);
-  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
-  private readonly model = this.store.selectSignal(planFeature.selectModel);
-  protected readonly part = computed(() => this.plan()!.piece.parts[0]);
-  protected readonly limits = LIMITS;
-  protected readonly substrates = SUBSTRATE_KEYS;
-  protected readonly substrateName = substrateName;
-  protected readonly uses = USES;
-  protected readonly useNames = USE_NAMES;
+  private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;
-  private readonly length = (mm: number): string => {
-    const { number, unit } = lengthShown(mm / 1000, this.units());
-    return `${number} ${unit}`;
-  };
-  protected readonly sizeText = computed(() => {
-    const { widthMm, heightMm } = this.part();
-    return `${this.length(widthMm)} × ${this.length(heightMm)}`;
-  });
-  protected readonly handText = computed(() => this.length(200));
-  /** What bare wood comes to in this shop's air; null where none is bare. */
-  protected readonly moisture = computed(() => {
-    const air = this.model()?.air[0];
-    if (air === undefined || !substrate(this.part().substrate).bare) return null;
-    return perCent(equilibriumMoisture(air.temperature, air.humidity));
+  protected readonly file = this.store.selectSignal(planFeature.selectFile);
+  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly limits = LIMITS;
+  protected readonly faces = signal(false);
+
+  protected readonly sum = computed(() => {
+    const file = this.file();
+    if (file === null) return '';
+    const { parts } = file.piece;
+    const whole = parts.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm * 1e-6, 0);
+    const finishes = meantFinishes(file).length;
+    return `${parts.length} ${parts.length === 1 ? 'part' : 'parts'}, ${area(whole, this.units())} in all, ${
+      finishes === 1 ? 'one finish' : `${finishes} finishes`
+    }. Drag a chosen part's corner, or type its size.`;
   });
 
-  protected readonly hints = computed(() => {
-    const model = this.model();
-    return model === null ? [] : prepHints(model.panel).map((hint) => ({ ...hint, ...prepWords(hint) }));
-  });
-
-  /** The panel drawn to scale, with an outstretched hand's width (200 mm) beside it. */
-  protected readonly drawn = computed(() => {
-    const { widthMm, heightMm } = this.part();
-    const scale = Math.min(DRAWN.width / widthMm, DRAWN.height / heightMm, 0.7);
-    return { width: widthMm * scale, height: heightMm * scale, hand: 200 * scale };
-  });
-
-  protected change(changes: Partial<Part>): void {
-    this.store.dispatch(PlanEditor.partChanged({ changes, gesture: null }));
+  protected pick(partId: string): void {
+    this.store.dispatch(PlanEditor.partChosen({ partId }));
   }
 
-  protected changeHistory(changes: Partial<History>): void {
-    this.change({ history: { ...this.part().history, ...changes } });
+  protected resize({ partId, widthMm, heightMm }: Resized): void {
+    this.store.dispatch(
+      PlanEditor.partChanged({ partId, changes: { widthMm, heightMm }, gesture: `size ${partId}` }),
+    );
   }
 
-  protected pick(substrate: SubstrateKey): void {
-    this.change({ substrate });
+  protected endResize(): void {
+    this.store.dispatch(PlanEditor.gestureEnded());
   }
 
   protected rename(input: HTMLInputElement): void {
     const name = input.value.trim();
-    if (name === '') input.value = this.part().name;
-    else this.change({ name });
+    if (name === '') input.value = this.file()!.piece.name;
+    else this.store.dispatch(PlanEditor.pieceRenamed({ name }));
+  }
+
+  protected addPanel(): void {
+    const part = this.plan()!.part;
+    const panel = { ...newPart(newId(), 'Panel', FREE_PANEL, part.finish), substrate: part.substrate };
+    this.store.dispatch(PlanEditor.partsAdded({ parts: [{ ...panel, history: part.history }] }));
+  }
+
+  protected beginPiece(): void {
+    const finish = this.plan()!.part.finish;
+    this.dialog
+      .open<NewPiece, void, NewPieceAnswer>(NewPiece, { width: '620px', maxWidth: '95vw' })
+      .afterClosed()
+      .subscribe((answer) => {
+        if (answer === undefined) return;
+        const parts = answer.parts.map((part) => ({ ...part, finish }));
+        this.store.dispatch(PlanEditor.partsReplaced({ name: answer.name, parts }));
+      });
   }
 }

@@ -1,4 +1,13 @@
-import { LIMITS, type Limit, type Part, type Plan, type PlanStep } from '@zaffet/contract';
+import {
+  type Finish,
+  LIMITS,
+  type Limit,
+  type Look,
+  type Part,
+  type Plan,
+  type PlanStep,
+  type StepMap,
+} from '@zaffet/contract';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
 
@@ -16,41 +25,203 @@ function same(a: object, b: object): boolean {
 /** Changes to a step of any kind. */
 export type StepChanges = { [S in PlanStep as S['kind']]: Partial<S> }[PlanStep['kind']];
 
+/** Changes the steps of a finish; what the hand did not touch stays the same value. */
+function withSteps(
+  plan: Plan,
+  of: (finish: Finish) => boolean,
+  change: (steps: readonly PlanStep[]) => readonly PlanStep[],
+): Plan {
+  let touched = false;
+  const finishes = plan.finishes.map((finish) => {
+    if (!of(finish)) return finish;
+    const steps = change(finish.steps);
+    if (steps === finish.steps || same(steps, finish.steps)) return finish;
+    touched = true;
+    return { ...finish, steps };
+  });
+  return touched ? { ...plan, finishes } : plan;
+}
+
+/** Step ids are told apart in the whole plan: the one finish that has it. */
+const having =
+  (stepId: string) =>
+  ({ steps }: Finish): boolean =>
+    steps.some(({ id }) => id === stepId);
+
 export function changeStep(plan: Plan, stepId: string, changes: StepChanges): Plan {
-  const steps = plan.steps.map((step) => (step.id === stepId ? ({ ...step, ...changes } as PlanStep) : step));
-  return same(steps, plan.steps) ? plan : { ...plan, steps };
+  return withSteps(plan, having(stepId), (steps) =>
+    steps.map((step) => (step.id === stepId ? ({ ...step, ...changes } as PlanStep) : step)),
+  );
 }
 
-/** Puts a step into the plan; the first always starts with it. */
-export function addStep(plan: Plan, step: PlanStep, index: number): Plan {
-  if (plan.steps.length >= LIMITS.steps.max) return plan;
-  return withSteps(plan, [...plan.steps.slice(0, index), step, ...plan.steps.slice(index)]);
-}
-
-export function removeStep(plan: Plan, stepId: string): Plan {
-  if (plan.steps.length <= 1) return plan;
+/** Puts a step into a finish; the first always starts with it. */
+export function addStep(plan: Plan, finishId: string, step: PlanStep, index: number): Plan {
   return withSteps(
     plan,
-    plan.steps.filter((step) => step.id !== stepId),
+    ({ id }) => id === finishId,
+    (steps) =>
+      steps.length >= LIMITS.steps.max ? steps : [...steps.slice(0, index), step, ...steps.slice(index)],
   );
+}
+
+/** Takes a step out, and where it lay on each part. */
+export function removeStep(plan: Plan, stepId: string): Plan {
+  const next = withSteps(plan, having(stepId), (steps) =>
+    steps.length <= 1 ? steps : steps.filter((step) => step.id !== stepId),
+  );
+  return next === plan ? plan : withoutMaps(next, [stepId]);
+}
+
+/** Drops what parts remember of steps that are gone. */
+function withoutMaps(plan: Plan, stepIds: readonly string[]): Plan {
+  const parts = plan.piece.parts.map((part) => {
+    const kept = Object.entries(part.maps).filter(([id]) => !stepIds.includes(id));
+    return kept.length === Object.keys(part.maps).length ? part : { ...part, maps: Object.fromEntries(kept) };
+  });
+  return { ...plan, piece: { ...plan.piece, parts } };
+}
+
+/**
+ * Brings a step to another place in the order. Starts belong to places: each step takes over when its new place
+ * begins.
+ */
+export function placeStep(plan: Plan, stepId: string, to: number): Plan {
+  return withSteps(plan, having(stepId), (steps) => {
+    const from = steps.findIndex(({ id }) => id === stepId);
+    const step = steps[from];
+    if (step === undefined || to < 0 || to >= steps.length) return steps;
+    const others = steps.filter(({ id }) => id !== stepId);
+    const order = [...others.slice(0, to), step, ...others.slice(to)];
+    return order.map((moved, i) => ({ ...moved, start: steps[i]!.start }));
+  });
 }
 
 /** Moves a step later (+1, towards the eye) or earlier (−1). */
 export function moveStep(plan: Plan, stepId: string, by: 1 | -1): Plan {
-  const from = plan.steps.findIndex((step) => step.id === stepId);
-  const to = from + by;
-  const step = plan.steps[from];
-  const other = plan.steps[to];
-  if (step === undefined || other === undefined) return plan;
-  const steps = [...plan.steps];
-  // Starts belong to places in the order: each step takes over when its new place begins.
-  steps[from] = { ...other, start: step.start };
-  steps[to] = { ...step, start: other.start };
-  return withSteps(plan, steps);
+  const steps = plan.finishes.find(having(stepId))?.steps ?? [];
+  return placeStep(plan, stepId, steps.findIndex(({ id }) => id === stepId) + by);
 }
 
-function withSteps(plan: Plan, steps: readonly PlanStep[]): Plan {
-  return { ...plan, steps };
+export function changeFinish(plan: Plan, finishId: string, changes: Partial<Finish>): Plan {
+  const finishes = plan.finishes.map((finish) =>
+    finish.id === finishId ? { ...finish, ...changes } : finish,
+  );
+  return same(finishes, plan.finishes) ? plan : { ...plan, finishes };
+}
+
+export function changeLook(plan: Plan, finishId: string, changes: Partial<Look>): Plan {
+  const finish = plan.finishes.find(({ id }) => id === finishId);
+  return finish === undefined ? plan : changeFinish(plan, finishId, { look: { ...finish.look, ...changes } });
+}
+
+/** Puts other steps in the place of a finish's own, and forgets where those lay. */
+export function replaceSteps(plan: Plan, finishId: string, steps: readonly PlanStep[]): Plan {
+  const before = plan.finishes.find(({ id }) => id === finishId)?.steps ?? [];
+  const gone = before.map(({ id }) => id).filter((id) => steps.every((step) => step.id !== id));
+  return withoutMaps(changeFinish(plan, finishId, { steps }), gone);
+}
+
+/** The steps of a finish under new ids, and what parts remember of them under those too. */
+function copied(
+  plan: Plan,
+  finish: Finish,
+  stepIds: readonly string[],
+): { plan: Plan; steps: readonly PlanStep[]; shows: Look['shows'] } {
+  const ids = new Map(finish.steps.map(({ id }, i) => [id, stepIds[i]!]));
+  const named = <T>(of: Readonly<Record<string, T>>): [string, T][] =>
+    Object.entries(of).flatMap(([id, value]): [string, T][] => {
+      const copy = ids.get(id);
+      return copy === undefined ? [] : [[copy, value]];
+    });
+  const parts = plan.piece.parts.map((part) => {
+    const maps = named(part.maps);
+    return maps.length === 0 ? part : { ...part, maps: { ...part.maps, ...Object.fromEntries(maps) } };
+  });
+  const panel = finish.look.shows['panel'];
+  return {
+    plan: { ...plan, piece: { ...plan.piece, parts } },
+    steps: finish.steps.map((step) => ({ ...step, id: ids.get(step.id)! })),
+    shows: { ...(panel === undefined ? {} : { panel }), ...Object.fromEntries(named(finish.look.shows)) },
+  };
+}
+
+/** A copy of a finish beside it, to try something on; `stepIds` are new ones, one for each step. */
+export function addWhatIf(
+  plan: Plan,
+  finishId: string,
+  id: string,
+  name: string,
+  stepIds: readonly string[],
+): Plan {
+  const finish = plan.finishes.find((candidate) => candidate.id === finishId);
+  if (finish === undefined || plan.finishes.length >= LIMITS.finishes.max) return plan;
+  const copy = copied(plan, finish, stepIds);
+  const whatIf: Finish = {
+    id,
+    name,
+    whatIfOf: finish.whatIfOf ?? finish.id,
+    steps: copy.steps,
+    look: { ...finish.look, shows: copy.shows },
+  };
+  return { ...copy.plan, finishes: [...plan.finishes, whatIf] };
+}
+
+/** The what-if is meant from now on; what was meant before stands beside it. */
+export function takeWhatIf(plan: Plan, whatIfId: string): Plan {
+  const whatIf = plan.finishes.find(({ id }) => id === whatIfId);
+  const meant = plan.finishes.find(({ id }) => id === whatIf?.whatIfOf);
+  if (whatIf === undefined || meant === undefined) return plan;
+  const { steps, look } = meant;
+  const finishes = plan.finishes.map((finish) => {
+    if (finish.id === meant.id) return { ...finish, steps: whatIf.steps, look: whatIf.look };
+    if (finish.id === whatIf.id)
+      return { ...finish, name: `Before ${whatIf.name}`.slice(0, 120), steps, look };
+    return finish;
+  });
+  return { ...plan, finishes };
+}
+
+/** Drops a finish that no part gets, with the what-ifs beside it. */
+export function removeFinish(plan: Plan, finishId: string): Plan {
+  if (plan.piece.parts.some(({ finish }) => finish === finishId)) return plan;
+  const gone = plan.finishes.filter(({ id, whatIfOf }) => id === finishId || whatIfOf === finishId);
+  const finishes = plan.finishes.filter((finish) => !gone.includes(finish));
+  if (finishes.length === plan.finishes.length || finishes.every(({ whatIfOf }) => whatIfOf !== null))
+    return plan;
+  return withoutMaps(
+    { ...plan, finishes },
+    gone.flatMap(({ steps }) => steps.map(({ id }) => id)),
+  );
+}
+
+/** Gives a part a finish of its own, begun as the one it had; `stepIds` as for `addWhatIf`. */
+export function ownFinish(
+  plan: Plan,
+  partId: string,
+  id: string,
+  name: string,
+  stepIds: readonly string[],
+): Plan {
+  const part = plan.piece.parts.find((candidate) => candidate.id === partId);
+  const finish = plan.finishes.find((candidate) => candidate.id === part?.finish);
+  if (part === undefined || finish === undefined || plan.finishes.length >= LIMITS.finishes.max) return plan;
+  const copy = copied(plan, finish, stepIds);
+  const own: Finish = {
+    id,
+    name,
+    whatIfOf: null,
+    steps: copy.steps,
+    look: { ...finish.look, shows: copy.shows },
+  };
+  return changePart({ ...copy.plan, finishes: [...plan.finishes, own] }, partId, { finish: id });
+}
+
+/** Where a step does more and where less on a part; null is alike all over. */
+export function changeMap(plan: Plan, partId: string, stepId: string, map: StepMap | null): Plan {
+  const part = plan.piece.parts.find(({ id }) => id === partId);
+  if (part === undefined) return plan;
+  const { [stepId]: _before, ...others } = part.maps;
+  return changePart(plan, partId, { maps: map === null ? others : { ...others, [stepId]: map } });
 }
 
 export function changeAir(
@@ -70,9 +241,26 @@ export function changeAir(
   return same(next, air) ? plan : { ...plan, air: next };
 }
 
-export function changePart(plan: Plan, changes: Partial<Part>): Plan {
-  const part = { ...plan.piece.parts[0], ...changes };
-  return same(part, plan.piece.parts[0]) ? plan : { ...plan, piece: { ...plan.piece, parts: [part] } };
+export function changePart(plan: Plan, partId: string, changes: Partial<Part>): Plan {
+  const parts = plan.piece.parts.map((part) => (part.id === partId ? { ...part, ...changes } : part));
+  return same(parts, plan.piece.parts) ? plan : { ...plan, piece: { ...plan.piece, parts } };
+}
+
+export function addParts(plan: Plan, parts: readonly Part[]): Plan {
+  const room = LIMITS.parts.max - plan.piece.parts.length;
+  if (room <= 0 || parts.length === 0) return plan;
+  return { ...plan, piece: { ...plan.piece, parts: [...plan.piece.parts, ...parts.slice(0, room)] } };
+}
+
+/** Other parts in the place of all. */
+export function replaceParts(plan: Plan, name: string, parts: readonly Part[]): Plan {
+  return parts.length === 0 ? plan : { ...plan, piece: { name, parts: parts.slice(0, LIMITS.parts.max) } };
+}
+
+export function removePart(plan: Plan, partId: string): Plan {
+  if (plan.piece.parts.length <= 1) return plan;
+  const parts = plan.piece.parts.filter(({ id }) => id !== partId);
+  return parts.length === plan.piece.parts.length ? plan : { ...plan, piece: { ...plan.piece, parts } };
 }
 
 /** Sets what a litre of a medium costs, or forgets it. */

@@ -1,6 +1,22 @@
-import { LIMITS, newCoat, toModel } from '@zaffet/contract';
+import { LIMITS, newCoat, partPlan, type Plan, type PlanStep, toModel } from '@zaffet/contract';
 import { filmOf, samplePlan } from '../testing/plan';
-import { addStep, changeAir, changeStep, changePart, fitted, moveStep, removeStep } from './edits';
+import {
+  addStep,
+  addWhatIf,
+  changeAir,
+  changeMap,
+  changePart,
+  changeStep,
+  fitted,
+  moveStep,
+  ownFinish,
+  placeStep,
+  removeFinish,
+  removePart,
+  removeStep,
+  replaceSteps,
+  takeWhatIf,
+} from './edits';
 import { record, redo, startHistory, undo } from './history';
 
 describe('history', () => {
@@ -41,29 +57,35 @@ describe('history', () => {
 
 describe('edits', () => {
   const plan = samplePlan();
-  const ids = (p: typeof plan): string[] => p.steps.map((step) => step.id);
+  const finish = plan.finishes[0]!.id;
+  const stepsOf = (p: Plan): readonly PlanStep[] => p.finishes[0]!.steps;
+  const ids = (p: Plan): string[] => stepsOf(p).map((step) => step.id);
+  const film = (p: Plan, index: number): ReturnType<typeof filmOf> => filmOf(partPlan(p), index);
 
   it('return the same plan when nothing changes', () => {
-    expect(changeStep(plan, 'top', { thicknessUm: filmOf(plan, 2).thicknessUm })).toBe(plan);
+    expect(changeStep(plan, 'top', { thicknessUm: film(plan, 2).thicknessUm })).toBe(plan);
     expect(changeAir(plan, { temperatureC: plan.air.temperatureC })).toBe(plan);
-    expect(changePart(plan, { widthMm: 600 })).toBe(plan);
+    expect(changePart(plan, 'panel', { widthMm: 600 })).toBe(plan);
     expect(moveStep(plan, 'top', 1)).toBe(plan);
   });
 
   it('change only what they name', () => {
     const next = changeStep(plan, 'top', { thicknessUm: 120 });
-    expect(filmOf(next, 2).thicknessUm).toBe(120);
-    expect(next.steps[0]).toBe(plan.steps[0]!);
-    expect(filmOf(plan, 2).thicknessUm).not.toBe(120);
+    expect(film(next, 2).thicknessUm).toBe(120);
+    expect(next.piece).toBe(plan.piece);
+    expect(stepsOf(next)[0]).toBe(stepsOf(plan)[0]!);
+    expect(film(plan, 2).thicknessUm).not.toBe(120);
   });
 
   it('add, remove and move coats; each place keeps when it begins', () => {
     const coat = newCoat('new', 'chalk', '#112233', '', { rule: 'after', waitMin: 5 });
-    expect(ids(addStep(plan, coat, 3))).toEqual(['base', 'slip', 'top', 'new']);
+    expect(ids(addStep(plan, finish, coat, 3))).toEqual(['base', 'slip', 'top', 'new']);
     expect(ids(removeStep(plan, 'slip'))).toEqual(['base', 'top']);
     const moved = moveStep(plan, 'top', -1);
     expect(ids(moved)).toEqual(['base', 'top', 'slip']);
-    expect(moved.steps.map((step) => step.start)).toEqual(plan.steps.map((step) => step.start));
+    expect(stepsOf(moved).map((step) => step.start)).toEqual(stepsOf(plan).map((step) => step.start));
+    expect(ids(placeStep(plan, 'base', 2))).toEqual(['slip', 'top', 'base']);
+    expect(placeStep(plan, 'base', 3)).toBe(plan);
   });
 
   it('never take the last coat, nor more coats than a plan may hold', () => {
@@ -71,8 +93,13 @@ describe('edits', () => {
     expect(removeStep(one, 'base')).toBe(one);
     let many = plan;
     for (let i = 0; i < 50; i++)
-      many = addStep(many, newCoat(`n${i}`, 'chalk', '#112233', '', { rule: 'after', waitMin: 5 }), 0);
-    expect(many.steps.length).toBe(LIMITS.steps.max);
+      many = addStep(
+        many,
+        finish,
+        newCoat(`n${i}`, 'chalk', '#112233', '', { rule: 'after', waitMin: 5 }),
+        0,
+      );
+    expect(stepsOf(many).length).toBe(LIMITS.steps.max);
   });
 
   it('move the whole day with its beginning, inside what air can be', () => {
@@ -83,7 +110,45 @@ describe('edits', () => {
     const warmer = changeAir({ ...plan, air: { ...plan.air, later } }, { temperatureC: 23, humidity: 0.55 });
     expect(warmer.air.later.map((sample) => sample.temperatureC)).toEqual([26, 45]);
     expect(warmer.air.later.map((sample) => sample.humidity)).toEqual([0.45, 0.98]);
-    expect(toModel(warmer).air.length).toBe(3);
+    expect(toModel(partPlan(warmer)).air.length).toBe(3);
+  });
+
+  it('keep where a step lies with the part, until the step goes', () => {
+    const map = { columns: 2, rows: 1, percent: [50, 150] };
+    const painted = changeMap(plan, 'panel', 'slip', map);
+    expect(painted.piece.parts[0]!.maps).toEqual({ slip: map });
+    expect(changeMap(painted, 'panel', 'slip', null)).toEqual(plan);
+    expect(removeStep(painted, 'slip').piece.parts[0]!.maps).toEqual({});
+    expect(replaceSteps(painted, finish, [stepsOf(plan)[0]!]).piece.parts[0]!.maps).toEqual({});
+  });
+
+  it('try something on beside what is meant, and take it over or drop it', () => {
+    const map = { columns: 1, rows: 1, percent: [80] };
+    const tried = addWhatIf(changeMap(plan, 'panel', 'slip', map), finish, 'more', 'More glue', [
+      'a',
+      'b',
+      'c',
+    ]);
+    expect(tried.finishes[1]).toEqual(
+      jasmine.objectContaining({ id: 'more', name: 'More glue', whatIfOf: finish }),
+    );
+    expect(tried.piece.parts[0]!.maps).toEqual({ slip: map, b: map });
+    const thicker = changeStep(tried, 'b', { thicknessUm: 300 });
+    expect(film(thicker, 1).thicknessUm).toBe(film(plan, 1).thicknessUm);
+    const taken = takeWhatIf(thicker, 'more');
+    expect(film(taken, 1).thicknessUm).toBe(300);
+    expect(taken.finishes[1]!.name).toBe('Before More glue');
+    expect(removeFinish(taken, finish)).toBe(taken);
+    const dropped = removeFinish(taken, 'more');
+    expect(dropped.finishes.length).toBe(1);
+    expect(dropped.piece.parts[0]!.maps).toEqual({ b: map });
+  });
+
+  it('give a part a finish of its own, and never take the last part', () => {
+    const own = ownFinish(plan, 'panel', 'lid', 'Lid', ['a', 'b', 'c']);
+    expect(own.piece.parts[0]!.finish).toBe('lid');
+    expect(own.finishes.map(({ id }) => id)).toEqual([finish, 'lid']);
+    expect(removePart(plan, 'panel')).toBe(plan);
   });
 
   it('fit numbers into their limit and onto their step', () => {

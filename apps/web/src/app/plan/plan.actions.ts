@@ -1,11 +1,14 @@
 import {
   type Fault,
+  type Finish,
+  type HoursFile,
   type Look,
   type Part,
   type Plan,
   type PlanStep,
   type PlanSummary,
   type SavedPlan,
+  type StepMap,
 } from '@zaffet/contract';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import { type StepChanges } from './edits';
@@ -23,10 +26,33 @@ export const PlanEditor = createActionGroup({
       changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number };
       gesture: string | null;
     }>(),
-    'Part Changed': props<{ changes: Partial<Part>; gesture: string | null }>(),
+    'Step Placed': props<{ stepId: string; to: number }>(),
+    'Map Painted': props<{
+      stepId: string;
+      map: StepMap | null;
+      /** What else changes with the first stroke. */
+      changes: StepChanges;
+      gesture: string | null;
+    }>(),
+    'Part Chosen': props<{ partId: string }>(),
+    'Part Changed': props<{ partId: string; changes: Partial<Part>; gesture: string | null }>(),
+    'Parts Added': props<{ parts: readonly Part[] }>(),
+    'Parts Replaced': props<{ name: string; parts: readonly Part[] }>(),
+    'Part Removed': props<{ partId: string }>(),
+    'Piece Renamed': props<{ name: string }>(),
+    'Finish Chosen': props<{ finishId: string | null }>(),
+    'Finish Changed': props<{ finishId: string; changes: Partial<Finish> }>(),
+    'Finish Parted': props<{ partId: string; finishId: string; name: string; stepIds: readonly string[] }>(),
+    'Finish Removed': props<{ finishId: string }>(),
+    'What If Begun': props<{ finishId: string; name: string; stepIds: readonly string[] }>(),
+    'What If Taken': props<{ finishId: string }>(),
+    'Hours Changed': props<{ hours: HoursFile | null }>(),
+    'Palette Changed': props<{ palette: Plan['palette'] }>(),
+    'Steps Replaced': props<{ steps: readonly PlanStep[] }>(),
+    'Remedy Taken': props<{ plan: Plan }>(),
     'Media Changed': props<{ media: Plan['media']; use: { stepId: string; medium: string } | null }>(),
     'Price Changed': props<{ medium: string; price: number | null }>(),
-    'Recipe Taken': props<{ plan: Plan }>(),
+    'Recipe Taken': props<{ steps: readonly PlanStep[]; look: Partial<Look> }>(),
     'Look Changed': props<{ changes: Partial<Look> }>(),
     'Plan Renamed': props<{ name: string }>(),
     'Pattern Rerolled': props<{ seed: number }>(),

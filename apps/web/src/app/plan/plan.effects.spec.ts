@@ -3,7 +3,7 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { API, type SaveRequest } from '@zaffet/contract';
+import { API, partPlan, type SaveRequest } from '@zaffet/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { Drafts } from '../data/drafts';
@@ -56,7 +56,7 @@ describe('saving', () => {
     await rest(620);
     const first = http.expectOne(API.plan('plan-1'));
     expect((first.request.body as SaveRequest).revision).toBe(1);
-    expect(filmOf((first.request.body as SaveRequest).plan, 2).thicknessUm).toBe(130);
+    expect(filmOf(partPlan((first.request.body as SaveRequest).plan), 2).thicknessUm).toBe(130);
     edit(140);
     first.flush(summary(2));
     await rest(620);
@@ -70,14 +70,14 @@ describe('saving', () => {
     const drafts = TestBed.inject(Drafts);
     open();
     edit(155);
-    expect(filmOf(drafts.find('plan-1')!.plan, 2).thicknessUm).toBe(155);
+    expect(filmOf(partPlan(drafts.find('plan-1')!.plan), 2).thicknessUm).toBe(155);
     await rest(620);
     http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
     expect(state().save).toBe('failed');
     expect(drafts.find('plan-1')).not.toBeNull();
     // The window is closed and opened again.
     open();
-    expect(filmOf(state().history!.present, 2).thicknessUm).toBe(155);
+    expect(filmOf(partPlan(state().history!.present), 2).thicknessUm).toBe(155);
     await rest(620);
     http.expectOne(API.plan('plan-1')).flush(summary(2));
     expect(drafts.find('plan-1')).toBeNull();

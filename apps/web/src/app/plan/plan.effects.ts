@@ -106,7 +106,7 @@ export const saveCopy$ = createEffect(
   (actions = inject(Actions), store = inject(Store), api = inject(PlansApi)) =>
     actions.pipe(
       ofType(PlanApi.bothKept),
-      withLatestFrom(store.select(planFeature.selectPlan)),
+      withLatestFrom(store.select(planFeature.selectFile)),
       exhaustMap(([, plan]) =>
         plan === null
           ? EMPTY

@@ -1,4 +1,4 @@
-import { fault, type Plan } from '@zaffet/contract';
+import { fault, type PartPlan, partPlan, type Plan } from '@zaffet/contract';
 import { type Action } from '@ngrx/store';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { PlanApi, PlanEditor } from './plan.actions';
@@ -13,6 +13,7 @@ const opened = PlanApi.opened({ saved: savedPlan(), draft: null });
 const thicker = (thicknessUm: number, gesture: string | null = null): Action =>
   PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture });
 const planOf = (state: PlanState): Plan => state.history!.present;
+const partOf = (state: PlanState): PartPlan => partPlan(planOf(state), state.partId, state.finishId);
 
 describe('plan state', () => {
   it('waits to be saved after an edit, undo or redo, and not otherwise', () => {
@@ -69,7 +70,7 @@ describe('plan state', () => {
   it('keeps the plan when a save fails, and tries again', () => {
     const failed = run(opened, thicker(120), PlanApi.saveFailed({ fault: fault('server.failed') }));
     expect(failed.save).toBe('failed');
-    expect(filmOf(planOf(failed), 2).thicknessUm).toBe(120);
+    expect(filmOf(partOf(failed), 2).thicknessUm).toBe(120);
     expect(planFeature.reducer(failed, PlanApi.retryAsked()).save).toBe('waiting');
   });
 
@@ -78,15 +79,15 @@ describe('plan state', () => {
       opened,
       PlanEditor.lookChanged({ changes: { spacingMm: 4 } }),
       PlanEditor.planRenamed({ name: 'Renamed' }),
-      PlanEditor.partChanged({ changes: { widthMm: 321 }, gesture: null }),
+      PlanEditor.partChanged({ partId: 'panel', changes: { widthMm: 321 }, gesture: null }),
       PlanEditor.airChanged({ changes: { humidity: 0.6 }, gesture: null }),
       PlanEditor.patternRerolled({ seed: 99 }),
     );
     const plan = planOf(state);
     expect([
-      plan.look.spacingMm,
+      plan.finishes[0]!.look.spacingMm,
       plan.name,
-      plan.piece.parts[0].widthMm,
+      plan.piece.parts[0]!.widthMm,
       plan.air.humidity,
       plan.seed,
     ]).toEqual([4, 'Renamed', 321, 0.6, 99]);
@@ -94,12 +95,40 @@ describe('plan state', () => {
   });
 });
 
+describe('the bench', () => {
+  it('holds the part chosen and the what-if tried on it; edits go to that finish', () => {
+    const begun = run(
+      opened,
+      PlanEditor.whatIfBegun({ finishId: 'more', name: 'More', stepIds: ['a', 'b', 'c'] }),
+      PlanEditor.stepChanged({ stepId: 'b', changes: { thicknessUm: 222 }, gesture: null }),
+    );
+    expect(filmOf(partOf(begun), 1).thicknessUm).toBe(222);
+    const back = planFeature.reducer(begun, PlanEditor.finishChosen({ finishId: null }));
+    expect(filmOf(partOf(back), 1).thicknessUm).not.toBe(222);
+    const taken = planFeature.reducer(begun, PlanEditor.whatIfTaken({ finishId: 'more' }));
+    expect(filmOf(partOf(taken), 1).thicknessUm).toBe(222);
+    expect(taken.finishId).toBeNull();
+  });
+
+  it('paints on the part in hand alone', () => {
+    const part = samplePlan().piece.parts[0]!;
+    const map = { columns: 1, rows: 1, percent: [60] };
+    const state = run(
+      opened,
+      PlanEditor.partsAdded({ parts: [{ ...part, id: 'front', name: 'Front' }] }),
+      PlanEditor.mapPainted({ stepId: 'slip', map, changes: {}, gesture: null }),
+    );
+    expect(planOf(state).piece.parts.map(({ maps }) => maps)).toEqual([{}, { slip: map }]);
+    expect(partOf(state).part.id).toBe('front');
+  });
+});
+
 describe('derived values', () => {
   it('follow the plan: a thicker top coat, a wider spacing, in forecast and readout', () => {
     const spacing = (state: PlanState): number => {
       const figures = planFeature.selectReadout.projector(
-        planFeature.selectModel.projector(planOf(state)),
-        planFeature.selectForecast.projector(planFeature.selectModel.projector(planOf(state))),
+        planFeature.selectModel.projector(partOf(state)),
+        planFeature.selectForecast.projector(planFeature.selectModel.projector(partOf(state))),
       )!.panel.figures;
       return figures.find((figure) => figure.key === 'spacing')!.value!;
     };

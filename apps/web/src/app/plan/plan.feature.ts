@@ -1,7 +1,27 @@
-import { type Fault, type Plan, type SavedPlan, toModel } from '@zaffet/contract';
+import { type Fault, type Plan, partPlan, type SavedPlan, toModel } from '@zaffet/contract';
 import { forecast, readout } from '@zaffet/core';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
-import { addStep, changeAir, changePart, changePrice, changeStep, moveStep, removeStep } from './edits';
+import {
+  addParts,
+  addStep,
+  addWhatIf,
+  changeAir,
+  changeFinish,
+  changeLook,
+  changeMap,
+  changePart,
+  changePrice,
+  changeStep,
+  moveStep,
+  ownFinish,
+  placeStep,
+  removeFinish,
+  removePart,
+  removeStep,
+  replaceParts,
+  replaceSteps,
+  takeWhatIf,
+} from './edits';
 import { type History, record, redo, startHistory, undo } from './history';
 import { PlanApi, PlanEditor } from './plan.actions';
 
@@ -19,6 +39,10 @@ export interface PlanState {
   readonly theirs: SavedPlan | null;
   readonly history: History | null;
   readonly selectedStepId: string | null;
+  /** The part in hand; the first when null. */
+  readonly partId: string | null;
+  /** A what-if on the bench in the place of the part's own finish. */
+  readonly finishId: string | null;
 }
 
 const initial: PlanState = {
@@ -31,6 +55,8 @@ const initial: PlanState = {
   theirs: null,
   history: null,
   selectedStepId: null,
+  partId: null,
+  finishId: null,
 };
 
 /** Applies an edit to the present plan; what changed waits to be saved. */
@@ -38,6 +64,14 @@ function edited(state: PlanState, gesture: string | null, edit: (plan: Plan) => 
   if (state.history === null) return state;
   const history = record(state.history, edit(state.history.present), gesture);
   return history === state.history ? state : { ...state, history, save: unsaved(state.save) };
+}
+
+/** The finish on the bench. */
+function finishOf({ history, partId, finishId }: PlanState): string {
+  return history === null ? '' : partPlan(history.present, partId, finishId).finish.id;
+}
+function partOf({ history, partId }: PlanState): string {
+  return history === null ? '' : partPlan(history.present, partId).part.id;
 }
 
 const unsaved = (save: SaveStatus): SaveStatus => (save === 'stale' ? 'stale' : 'waiting');
@@ -105,7 +139,7 @@ export const planFeature = createFeature({
       edited(state, gesture, (plan) => changeStep(plan, stepId, changes)),
     ),
     on(PlanEditor.stepAdded, (state, { step, index }) => ({
-      ...edited(state, null, (plan) => addStep(plan, step, index)),
+      ...edited(state, null, (plan) => addStep(plan, finishOf(state), step, index)),
       selectedStepId: step.id,
     })),
     on(PlanEditor.stepRemoved, (state, { stepId }) => ({
@@ -119,9 +153,73 @@ export const planFeature = createFeature({
     on(PlanEditor.airChanged, (state, { changes, gesture }) =>
       edited(state, gesture, (plan) => changeAir(plan, changes)),
     ),
-    on(PlanEditor.partChanged, (state, { changes, gesture }) =>
-      edited(state, gesture, (plan) => changePart(plan, changes)),
+    on(PlanEditor.stepPlaced, (state, { stepId, to }) =>
+      edited(state, null, (plan) => placeStep(plan, stepId, to)),
     ),
+    on(PlanEditor.mapPainted, (state, { stepId, map, changes, gesture }) =>
+      edited(state, gesture, (plan) =>
+        changeMap(changeStep(plan, stepId, changes), partOf(state), stepId, map),
+      ),
+    ),
+    on(PlanEditor.partChosen, (state, { partId }): PlanState => ({ ...state, partId, finishId: null })),
+    on(PlanEditor.partChanged, (state, { partId, changes, gesture }) =>
+      edited(state, gesture, (plan) => changePart(plan, partId, changes)),
+    ),
+    on(PlanEditor.partsAdded, (state, { parts }) => ({
+      ...edited(state, null, (plan) => addParts(plan, parts)),
+      partId: parts.at(-1)?.id ?? state.partId,
+      finishId: null,
+    })),
+    on(PlanEditor.partsReplaced, (state, { name, parts }) => ({
+      ...edited(state, null, (plan) => replaceParts(plan, name, parts)),
+      partId: parts[0]?.id ?? null,
+      finishId: null,
+    })),
+    on(PlanEditor.partRemoved, (state, { partId }) => ({
+      ...edited(state, null, (plan) => removePart(plan, partId)),
+      partId: null,
+      finishId: null,
+    })),
+    on(PlanEditor.pieceRenamed, (state, { name }) =>
+      edited(state, null, (plan) =>
+        plan.piece.name === name ? plan : { ...plan, piece: { ...plan.piece, name } },
+      ),
+    ),
+    on(PlanEditor.finishChosen, (state, { finishId }): PlanState => ({
+      ...state,
+      finishId,
+      selectedStepId: null,
+    })),
+    on(PlanEditor.finishChanged, (state, { finishId, changes }) =>
+      edited(state, null, (plan) => changeFinish(plan, finishId, changes)),
+    ),
+    on(PlanEditor.finishParted, (state, { partId, finishId, name, stepIds }) =>
+      edited(state, null, (plan) => ownFinish(plan, partId, finishId, name, stepIds)),
+    ),
+    on(PlanEditor.finishRemoved, (state, { finishId }) => ({
+      ...edited(state, null, (plan) => removeFinish(plan, finishId)),
+      finishId: null,
+      selectedStepId: null,
+    })),
+    on(PlanEditor.whatIfBegun, (state, { finishId, name, stepIds }) => ({
+      ...edited(state, null, (plan) => addWhatIf(plan, finishOf(state), finishId, name, stepIds)),
+      finishId,
+      selectedStepId: null,
+    })),
+    on(PlanEditor.whatIfTaken, (state, { finishId }) => ({
+      ...edited(state, null, (plan) => takeWhatIf(plan, finishId)),
+      finishId: null,
+      selectedStepId: null,
+    })),
+    on(PlanEditor.hoursChanged, (state, { hours }) => edited(state, null, (plan) => ({ ...plan, hours }))),
+    on(PlanEditor.paletteChanged, (state, { palette }) =>
+      edited(state, null, (plan) => ({ ...plan, palette })),
+    ),
+    on(PlanEditor.stepsReplaced, (state, { steps }) => ({
+      ...edited(state, null, (plan) => replaceSteps(plan, finishOf(state), steps)),
+      selectedStepId: null,
+    })),
+    on(PlanEditor.remedyTaken, (state, { plan }) => edited(state, null, () => plan)),
     on(PlanEditor.mediaChanged, (state, { media, use }) =>
       edited(state, null, (plan) => {
         const next = { ...plan, media };
@@ -131,12 +229,14 @@ export const planFeature = createFeature({
     on(PlanEditor.priceChanged, (state, { medium, price }) =>
       edited(state, null, (plan) => changePrice(plan, medium, price)),
     ),
-    on(PlanEditor.recipeTaken, (state, { plan }) => ({
-      ...edited(state, null, (present) => ({ ...present, steps: plan.steps, look: plan.look })),
+    on(PlanEditor.recipeTaken, (state, { steps, look }) => ({
+      ...edited(state, null, (plan) =>
+        changeLook(replaceSteps(plan, finishOf(state), steps), finishOf(state), look),
+      ),
       selectedStepId: null,
     })),
     on(PlanEditor.lookChanged, (state, { changes }) =>
-      edited(state, null, (plan) => ({ ...plan, look: { ...plan.look, ...changes } })),
+      edited(state, null, (plan) => changeLook(plan, finishOf(state), changes)),
     ),
     on(PlanEditor.planRenamed, (state, { name }) =>
       edited(state, null, (plan) => (plan.name === name ? plan : { ...plan, name })),
@@ -148,11 +248,16 @@ export const planFeature = createFeature({
     on(PlanEditor.undoAsked, (state) => travelled(state, undo)),
     on(PlanEditor.redoAsked, (state) => travelled(state, redo)),
   ),
-  extraSelectors: ({ selectHistory, selectSelectedStepId }) => {
-    const selectPlan = createSelector(selectHistory, (history) => history?.present ?? null);
+  extraSelectors: ({ selectHistory, selectSelectedStepId, selectPartId, selectFinishId }) => {
+    const selectFile = createSelector(selectHistory, (history) => history?.present ?? null);
+    /** The part in hand with the finish on the bench. */
+    const selectPlan = createSelector(selectFile, selectPartId, selectFinishId, (file, partId, finishId) =>
+      file === null ? null : partPlan(file, partId, finishId),
+    );
     const selectModel = createSelector(selectPlan, (plan) => (plan === null ? null : toModel(plan)));
     const selectForecast = createSelector(selectModel, (model) => (model === null ? null : forecast(model)));
     return {
+      selectFile,
       selectPlan,
       selectModel,
       selectForecast,
@@ -166,7 +271,7 @@ export const planFeature = createFeature({
       selectSelectedStep: createSelector(
         selectPlan,
         selectSelectedStepId,
-        (plan, id) => plan?.steps.find((step) => step.id === id) ?? null,
+        (plan, id) => plan?.finish.steps.find((step) => step.id === id) ?? null,
       ),
     };
   },

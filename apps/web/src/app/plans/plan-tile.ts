@@ -1,5 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { figureText, isFilmStep, perCent, stepTitle, type SavedPlan, toModel } from '@zaffet/contract';
+import {
+  figureText,
+  isFilmStep,
+  partPlan,
+  perCent,
+  stepTitle,
+  type SavedPlan,
+  toModel,
+} from '@zaffet/contract';
 import { figureValues, forecast } from '@zaffet/core';
 import { format } from 'date-fns';
 import { FaceCanvas } from '../ui/face-canvas';
@@ -47,14 +55,15 @@ export class PlanTile {
   readonly saved = input.required<SavedPlan>();
   protected readonly answer = signal<FaceAnswer | null>(null);
 
-  private readonly model = computed(() => toModel(this.saved().plan));
+  private readonly part = computed(() => partPlan(this.saved().plan));
+  private readonly model = computed(() => toModel(this.part()));
   private readonly forecast = computed(() => forecast(this.model()));
   protected readonly stack = computed(() =>
-    this.saved()
-      .plan.steps.map((step) =>
+    this.part()
+      .steps.map((step) =>
         isFilmStep(step) && step.colourName
           ? step.colourName
-          : stepTitle(step, this.saved().plan.media).toLowerCase(),
+          : stepTitle(step, this.part().media).toLowerCase(),
       )
       .join(', '),
   );

@@ -11,6 +11,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { API, lengthShown, LIMITS } from '@zaffet/contract';
@@ -28,6 +29,7 @@ import { StaleNotice } from './stale-notice';
     MatButtonModule,
     MatButtonToggleModule,
     MatIconModule,
+    MatMenuModule,
     MatTooltipModule,
     RouterLink,
     RouterLinkActive,
@@ -46,6 +48,7 @@ export class PlanFrame {
 
   protected readonly state = this.store.selectSignal(planFeature.selectPlanState);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly parts = computed(() => this.state().history?.present.piece.parts ?? []);
   protected readonly canUndo = this.store.selectSignal(planFeature.selectCanUndo);
   protected readonly canRedo = this.store.selectSignal(planFeature.selectCanRedo);
   protected readonly fileUrl = computed(() => API.planFile(this.id()));
@@ -75,12 +78,16 @@ export class PlanFrame {
   }
 
   protected readonly sizeText = computed(() => {
-    const part = this.plan()?.piece.parts[0];
+    const part = this.plan()?.part;
     if (part === undefined) return '';
     const width = lengthShown(part.widthMm / 1000, this.units.system());
     const height = lengthShown(part.heightMm / 1000, this.units.system());
     return `${width.number} × ${height.number} ${height.unit}`;
   });
+
+  protected choosePart(partId: string): void {
+    this.store.dispatch(PlanEditor.partChosen({ partId }));
+  }
 
   protected rename(name: string): void {
     const trimmed = name.trim();

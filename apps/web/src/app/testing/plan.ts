@@ -2,6 +2,8 @@ import {
   type FilmPlanStep,
   isFilmStep,
   newPlan,
+  type PartPlan,
+  partPlan,
   type Plan,
   type SavedPlan,
   type School,
@@ -20,13 +22,15 @@ export function savedPlan(plan: Plan = samplePlan(), revision = 1): SavedPlan {
   return { id: 'plan-1', name: plan.name, revision, savedAt: '2026-05-12T08:00:00.000Z', plan };
 }
 
-export function computed(plan: Plan): { plan: Plan; model: PanelPlan; forecast: Forecast } {
+export const samplePart = (school?: School): PartPlan => partPlan(samplePlan(school));
+
+export function computed(plan: PartPlan): { plan: PartPlan; model: PanelPlan; forecast: Forecast } {
   const model = toModel(plan);
   return { plan, model, forecast: forecast(model) };
 }
 
 /** A step of a plan that lays a film. */
-export function filmOf(plan: Plan, index: number): FilmPlanStep {
+export function filmOf(plan: Pick<PartPlan, 'steps'>, index: number): FilmPlanStep {
   const step = plan.steps[index];
   if (step === undefined || !isFilmStep(step)) throw new Error(`step ${index} lays no film`);
   return step;

@@ -1,6 +1,6 @@
 import { Growth } from '@zaffet/core';
 import { FINGERPRINT, FINGERPRINT_INPUT } from '../../../../../packages/core/src/testing/fields';
-import { computed, samplePlan } from '../testing/plan';
+import { computed, samplePart } from '../testing/plan';
 
 import { FaceClient } from './face.client';
 import { FacePool } from './face.pool';
@@ -19,7 +19,7 @@ const LOOK: FaceLook = {
 
 describe('face request', () => {
   it('asks for what the forecast says, all of it, and the cracks it shows measured', () => {
-    const { model, forecast } = computed(samplePlan());
+    const { model, forecast } = computed(samplePart());
     const request = faceRequest(model, forecast, LOOK);
     expect(request.scene).toBe(forecast.scene);
     expect(request.scene.layers.map((layer) => layer.id)).toEqual(['panel', 'base', 'slip', 'top']);
@@ -29,26 +29,27 @@ describe('face request', () => {
   });
 
   it('leaves out what comes after the cracks while they open', () => {
-    const { model, forecast } = computed(samplePlan('hide-glue'));
+    const { model, forecast } = computed(samplePart('hide-glue'));
     const early = faceRequest(model, forecast, { ...LOOK, age: 1 });
     expect(early.openingShare).toBeNull();
     expect(early.scene.events[early.until - 1]!.kind).toBe('crack');
   });
 
   it('draws a plain coat where nothing cracks', () => {
-    const plan = samplePlan();
+    const plan = samplePart();
     const { model, forecast } = computed({ ...plan, steps: plan.steps.slice(0, 1) });
     const request = faceRequest(model, forecast, LOOK);
     expect([request.measured, request.openingShare]).toEqual([null, 1]);
   });
 
   it('keeps the aspect of a narrow panel', () => {
-    const plan = samplePlan();
+    const plan = samplePart();
     const rail = {
       ...plan,
-      piece: {
-        ...plan.piece,
-        parts: [{ ...plan.piece.parts[0], widthMm: 900, heightMm: 90 }] as typeof plan.piece.parts,
+      part: {
+        ...plan.part,
+        widthMm: 900,
+        heightMm: 90,
       },
     };
     const { model, forecast } = computed(rail);
@@ -57,7 +58,7 @@ describe('face request', () => {
   });
 
   it('opens the cracks over time, from none to the end', () => {
-    const { forecast } = computed(samplePlan());
+    const { forecast } = computed(samplePart());
     const crack = forecast.coats[2]!.crack!;
     const first = crack.firstAt! - forecast.coats[2]!.laidAt;
     expect(openingAt(forecast, first - 5)).toBeNull();
@@ -76,7 +77,7 @@ describe('the field in this browser', () => {
 });
 
 describe('face worker', () => {
-  const { model, forecast } = computed(samplePlan());
+  const { model, forecast } = computed(samplePart());
   const request = faceRequest(model, forecast, LOOK);
 
   it('draws a picture off the page and measures it', async () => {
@@ -111,7 +112,7 @@ describe('face worker', () => {
 
 describe('face pool', () => {
   it('draws many pictures, none overtaken, the same as one worker draws', async () => {
-    const { model, forecast } = computed(samplePlan());
+    const { model, forecast } = computed(samplePart());
     const request = faceRequest(model, forecast, LOOK);
     const seeds = [1, 2, 3, 4, 5];
     const pool = new FacePool();

@@ -46,6 +46,9 @@ export const FINDING_CODES = [
   'blush',
   // What does not go together.
   'tannin-bleeds',
+  'wax-below',
+  'fresh-oil-below',
+  'unknown-below',
   'paint-over-wax',
   'clear-over-wax',
   'water-over-fresh-oil',
@@ -78,6 +81,11 @@ export const FINDING_CODES = [
   'use-unsealed',
   'use-wax-only',
   'seal-thick',
+  // Companion work.
+  'fabric-late',
+  'transfer-soon',
+  'wash-on-sealed',
+  'glaze-unprotected',
   // Stops for safety.
   'heat-on-solvent',
   'heat-on-grease',

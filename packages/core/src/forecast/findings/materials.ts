@@ -3,7 +3,7 @@ import { substrate } from '../../media';
 import { type PanelPlan } from '../../plan';
 import { potLife } from '../../quantity';
 import { type Run } from '../run';
-import { type Forecast } from '../types';
+import { type CoatForecast, type Forecast } from '../types';
 import { type AddFinding } from './codes';
 import { COLD, DAMP, FRESH_OIL, SPRAY_LATE, SPRAY_SOON, TALL } from './limits';
 
@@ -38,6 +38,7 @@ export function materialRules(
       substrate(panel.substrate).bare
     )
       add('tannin-bleeds', 'warn', id);
+    if (i === 0) firstCoat(plan, coat, add);
     if (coat.coat.kind === 'coat' && coat.coat.mixedAge !== null) {
       const life = potLife(medium, coat.coat.keptCold ? COLD_STORE : sample.temperature);
       if (coat.coat.mixedAge > life) add('milk-old', 'warn', id, { age: coat.coat.mixedAge, life });
@@ -64,6 +65,17 @@ export function materialRules(
   const top = result.coats.at(-1);
   if (first && top && first.humidity >= DAMP)
     add('damp-air', 'tip', top.coat.id, { humidity: first.humidity });
+}
+
+/** What the first coat meets, where it was not prepared for. */
+function firstCoat({ panel }: PanelPlan, { coat, medium }: CoatForecast, add: AddFinding): void {
+  const done = panel.prepared ?? [];
+  const { coat: old, age } = panel.history;
+  if ((panel.substrate === 'waxed' || old === 'wax') && medium.kind !== 'wax' && !done.includes('dewax'))
+    add('wax-below', 'warn', coat.id);
+  if (old === 'oil' && age === 'fresh' && medium.carrier === 'water' && !done.includes('wait-oil'))
+    add('fresh-oil-below', 'warn', coat.id);
+  if (old === 'unknown' && !done.includes('test-hold')) add('unknown-below', 'tip', coat.id);
 }
 
 /** A refrigerator [K]. */

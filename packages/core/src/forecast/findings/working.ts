@@ -1,12 +1,12 @@
 import { airIndexAt, hotSurface } from '../../air';
-import { isFilm, type PanelPlan, type Step } from '../../plan';
+import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../../plan';
+import { type MediumLookup, substrate } from '../../media';
 import { softenedShare } from '../../wear';
 import { bleachWetFor, type FilmRun, JETS, type Run } from '../run';
 import { saltBed } from '../scene';
 import { type Forecast } from '../types';
 import { type AddFinding } from './codes';
 import { BLISTERS, DARK_WAX_SHARE, SCORCHES, SOLVENT_LOCK } from './limits';
-import { type MediumLookup } from '../../media';
 
 type Outcome = Omit<Forecast, 'findings'>;
 
@@ -57,6 +57,8 @@ export function workingRules(
       }
       case 'seal':
         return sealRules(step, there, run, plan, i, add);
+      case 'companion':
+        return companionRules(step, later, top, plan, add);
       default:
         return;
     }
@@ -120,6 +122,37 @@ function sealRules(
   if (jelly && !wiped) add('jelly-left', 'warn', step.id);
 }
 
+/** A print or tissue is cut only after a night; common practice [s]. */
+const NIGHT = 8 * 3600;
+
+/** Work beside the layers: what its place in the order does to it. */
+function companionRules(
+  step: Extract<Step, { kind: 'companion' }>,
+  later: readonly Step[],
+  top: FilmRun | undefined,
+  plan: PanelPlan,
+  add: AddFinding,
+): void {
+  const coats = later.some((s) => s.kind === 'coat');
+  switch (step.task) {
+    case 'fabric':
+      if (!coats && top !== undefined) add('fabric-late', 'tip', step.id);
+      return;
+    case 'transfer':
+      if (step.rest < NIGHT) add('transfer-soon', 'warn', step.id, { rest: step.rest });
+      return;
+    case 'wash':
+    case 'reactive-stain':
+      if (top !== undefined || !substrate(plan.panel.substrate).bare) add('wash-on-sealed', 'tip', step.id);
+      return;
+    case 'glaze':
+      if (!later.some((s) => s.kind === 'seal')) add('glaze-unprotected', 'tip', step.id);
+      return;
+    case 'repair':
+      return;
+  }
+}
+
 /** What a part has to stand decides how it is sealed; common practice. */
 function useRules(plan: PanelPlan, result: Outcome, add: AddFinding): void {
   const { use } = plan.panel;
@@ -136,7 +169,7 @@ function useRules(plan: PanelPlan, result: Outcome, add: AddFinding): void {
 
 /** What must not be done at all: stops, that defer to labels and licensed people. */
 export function safetyStops(plan: PanelPlan, run: Run, media: MediumLookup, add: AddFinding): void {
-  const unknownPaint = plan.panel.history.oldPaint === 'unknown';
+  const unknownPaint = mayHoldLead(plan.panel.history);
   plan.steps.forEach((step, i) => {
     const at = run.times[i]!.from;
     const before = run.films.filter((film) => film.stepIndex < i);

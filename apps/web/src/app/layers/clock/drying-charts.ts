@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { celsius, figures, layerWord, type Plan, stepTitle, um } from '@zaffet/contract';
+import { celsius, figures, layerWord, type PartPlan, stepTitle, um } from '@zaffet/contract';
 import { celsiusToKelvin, type CoatForecast, evaporation, type PanelPlan } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import {
@@ -239,7 +239,7 @@ export class DryingCharts {
 /** Loss of a free water surface in each sample of the air [µm/h]. */
 const losses = (model: PanelPlan): number[] => model.air.map((sample) => evaporation(sample).rate * 3.6e9);
 
-function curveOf(plan: Plan, coat: CoatForecast, index: number): Line['datasets'][number] {
+function curveOf(plan: PartPlan, coat: CoatForecast, index: number): Line['datasets'][number] {
   const step = plan.steps[coat.stepIndex]!;
   const { curve } = coat;
   const first = Math.max(1e-9, curve.water0Um);

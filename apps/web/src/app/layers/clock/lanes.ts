@@ -1,4 +1,4 @@
-import { isFilmStep, layerWord, type Plan, type PlanStep, stepTitle } from '@zaffet/contract';
+import { isFilmStep, layerWord, type PartPlan, type PlanStep, stepTitle } from '@zaffet/contract';
 import { type CoatForecast, type Forecast, type StepTimes } from '@zaffet/core';
 
 /** States a lane is divided into; `key` names its look. */
@@ -61,7 +61,7 @@ function segmentsOf(coat: CoatForecast, end: number): LaneSegment[] {
 
 /** The lanes of a plan up to a moment, in the order of its steps. */
 export function lanesOf(
-  plan: Plan,
+  plan: PartPlan,
   forecast: Forecast,
   end: number,
   clockText: (moment: number) => string,
@@ -99,7 +99,7 @@ function workOf(times: StepTimes): LaneSegment[] {
 }
 
 function windowOf(
-  plan: Plan,
+  plan: PartPlan,
   index: number,
   coat: CoatForecast,
   clockText: (moment: number) => string,

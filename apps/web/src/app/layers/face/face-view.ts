@@ -17,7 +17,15 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSelectModule } from '@angular/material/select';
 import { MatSliderModule } from '@angular/material/slider';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { duration, FACE_MODE_NAMES, isFilmStep, lengthShown, type Plan, toModel } from '@zaffet/contract';
+import {
+  duration,
+  FACE_MODE_NAMES,
+  isFilmStep,
+  lengthShown,
+  type PartPlan,
+  partPlan,
+  toModel,
+} from '@zaffet/contract';
 import { FACE_MODES, type FaceMode, type FaceViewKey, forecast } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
@@ -100,12 +108,16 @@ export class FaceView {
   protected readonly mode = signal<FaceMode>('colour');
   protected readonly loupe = signal(false);
   /** The plan that is compared with, and whether it stands beside or under a bar. */
-  protected readonly compared = signal<{ readonly name: string; readonly plan: Plan } | null>(null);
+  protected readonly compared = signal<{ readonly name: string; readonly plan: PartPlan } | null>(null);
   protected readonly beside = signal(false);
-  protected readonly saved = signal<readonly { id: string; name: string; plan: Plan }[]>([]);
+  protected readonly saved = signal<readonly { id: string; name: string; plan: PartPlan }[]>([]);
   protected readonly othersText = signal('');
   /** The plan as it was when this window opened it; null while nothing was changed. */
-  protected readonly opened = computed(() => this.history()?.past[0] ?? null);
+  protected readonly opened = computed(() => {
+    const before = this.history()?.past[0];
+    const now = this.plan();
+    return before === undefined || now === null ? null : partPlan(before, now.part.id, now.finish.id);
+  });
   protected readonly raking = signal(0.5);
   /** Age of the cracked coat [s]; null is its end. */
   protected readonly age = signal<number | null>(null);
@@ -190,7 +202,7 @@ export class FaceView {
     return answer?.outcome === 'done' ? answer.scale : null;
   });
   protected readonly panelMm = computed(() => {
-    const { widthMm, heightMm } = this.plan()!.piece.parts[0];
+    const { widthMm, heightMm } = this.plan()!.part;
     return { widthMm, heightMm };
   });
   protected readonly label = computed(() => {
@@ -262,7 +274,9 @@ export class FaceView {
     this.api.list().subscribe({
       next: (plans) => {
         this.saved.set(
-          plans.filter(({ name }) => name !== own).map(({ id, name, plan }) => ({ id, name, plan })),
+          plans
+            .filter(({ name }) => name !== own)
+            .map(({ id, name, plan }) => ({ id, name, plan: partPlan(plan) })),
         );
         this.othersText.set('There is no other plan yet.');
       },
@@ -270,7 +284,7 @@ export class FaceView {
     });
   }
 
-  protected compare(other: { readonly name: string; readonly plan: Plan } | null): void {
+  protected compare(other: { readonly name: string; readonly plan: PartPlan } | null): void {
     this.compared.set(other);
     if (other === null) this.beside.set(false);
     else {

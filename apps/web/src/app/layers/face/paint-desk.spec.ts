@@ -1,13 +1,13 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { isMapped, type Plan, type School, type StepMap } from '@zaffet/contract';
+import { type PartPlan, type School, type StepMap } from '@zaffet/contract';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { PlanApi, PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { samplePlan, savedPlan } from '../../testing/plan';
 import { PaintDesk } from './paint-desk';
 
-function deskOn(school: School): { desk: PaintDesk; store: Store; plan: () => Plan } {
+function deskOn(school: School): { desk: PaintDesk; store: Store; plan: () => PartPlan } {
   TestBed.configureTestingModule({
     providers: [provideZonelessChangeDetection(), provideStore(), provideState(planFeature), PaintDesk],
   });
@@ -17,10 +17,7 @@ function deskOn(school: School): { desk: PaintDesk; store: Store; plan: () => Pl
   return { desk: TestBed.inject(PaintDesk), store, plan: () => present()! };
 }
 
-const mapOf = (plan: Plan, id: string): StepMap | null => {
-  const step = plan.steps.find((candidate) => candidate.id === id);
-  return step !== undefined && isMapped(step) ? step.map : null;
-};
+const mapOf = (plan: PartPlan, id: string): StepMap | null => plan.part.maps[id] ?? null;
 const at = (map: StepMap, u: number, v: number): number =>
   map.percent[Math.floor(v * map.rows) * map.columns + Math.floor(u * map.columns)]!;
 

@@ -6,7 +6,8 @@ import {
   mapOfStep,
   mapRange,
   type MappedStep,
-  type Plan,
+  type PartPlan,
+  type StepMap,
 } from '@zaffet/contract';
 import {
   type Dab,
@@ -52,6 +53,11 @@ export class PaintDesk {
   readonly open = signal(false);
   readonly tool = signal<PaintTool>('brush');
   readonly radiusMm = signal(18);
+  /** What the step's map on this part is; null where it is alike all over. */
+  readonly map = computed((): StepMap | null => {
+    const step = this.step();
+    return step === null ? null : (this.plan()?.part.maps[step.id] ?? null);
+  });
   readonly touches = signal<readonly Touch[]>([]);
   private readonly chosenId = signal<string | null>(null);
   private readonly amounts = signal<Readonly<Record<string, number>>>({});
@@ -94,7 +100,7 @@ export class PaintDesk {
     };
   });
   private readonly size = computed((): PanelSize => {
-    const part = this.plan()!.piece.parts[0];
+    const part = this.plan()!.part;
     return { width: part.widthMm / 1000, height: part.heightMm / 1000 };
   });
 
@@ -131,7 +137,7 @@ export class PaintDesk {
       id: `paint-${++this.strokes}`,
       from: this.ground(plan, step),
       dabs: [],
-      first: firstPainted(step),
+      first: firstPainted(step, this.map()),
     };
     this.move(u, v);
   }
@@ -144,9 +150,10 @@ export class PaintDesk {
     const percent = this.tool() === 'eraser' ? range.plain : this.amount();
     const map = paintMap(this.stroke.from, this.stroke.dabs, percent / 100, this.size());
     this.store.dispatch(
-      PlanEditor.stepChanged({
+      PlanEditor.mapPainted({
         stepId: this.step()!.id,
-        changes: { map: filedMap(map, range), ...this.stroke.first },
+        map: filedMap(map, range),
+        changes: this.stroke.first,
         gesture: this.stroke.id,
       }),
     );
@@ -177,7 +184,7 @@ export class PaintDesk {
     const step = this.step();
     this.touches.set([]);
     if (step !== null)
-      this.store.dispatch(PlanEditor.stepChanged({ stepId: step.id, changes: { map: null }, gesture: null }));
+      this.store.dispatch(PlanEditor.mapPainted({ stepId: step.id, map: null, changes: {}, gesture: null }));
   }
 
   private replace(change: (map: PanelMap) => PanelMap, fromNothing = false): void {
@@ -185,20 +192,21 @@ export class PaintDesk {
     const step = this.step();
     const range = this.range();
     if (plan === null || step === null || range === null) return;
-    const before = fromNothing && step.map === null ? mapOfStep(plan, step, 0) : this.ground(plan, step);
+    const before = fromNothing && this.map() === null ? mapOfStep(plan, step, 0) : this.ground(plan, step);
     this.store.dispatch(
-      PlanEditor.stepChanged({
+      PlanEditor.mapPainted({
         stepId: step.id,
-        changes: { map: filedMap(change(before), range), ...firstPainted(step) },
+        map: filedMap(change(before), range),
+        changes: firstPainted(step, this.map()),
         gesture: null,
       }),
     );
   }
 
   /** What is painted on first: a resist is put where it shall be; a tool goes on where it was told to go. */
-  private ground(plan: Plan, step: MappedStep): PanelMap {
+  private ground(plan: PartPlan, step: MappedStep): PanelMap {
     const { plain } = mapRange(step);
-    if (step.map !== null || step.kind !== 'distress' || step.where === 'all')
+    if (this.map() !== null || step.kind !== 'distress' || step.where === 'all')
       return mapOfStep(plan, step, plain);
     return fillMap(mapOfStep(plan, step, 0), step.where, plain / 100, this.size());
   }
@@ -213,8 +221,8 @@ interface FirstPainted {
   readonly where?: 'all';
 }
 
-function firstPainted(step: MappedStep): FirstPainted {
-  if (step.map !== null) return {};
+function firstPainted(step: MappedStep, map: StepMap | null): FirstPainted {
+  if (map !== null) return {};
   if (step.kind === 'resist') return { where: 'all', share: Math.max(DENSE, step.share) };
   return step.kind === 'distress' ? { where: 'all' } : {};
 }

@@ -91,7 +91,7 @@ const TOOL_NAMES: Readonly<Record<PaintTool, string>> = { brush: 'Brush', eraser
         /></mat-slider>
         <b>{{ broad() }}</b>
       </label>
-      <button mat-button class="end" [disabled]="desk.step()?.map === null" (click)="desk.clear()">
+      <button mat-button class="end" [disabled]="desk.map() === null" (click)="desk.clear()">
         Alike all over
       </button>
     </div>

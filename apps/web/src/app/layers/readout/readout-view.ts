@@ -182,8 +182,7 @@ export class ReadoutView {
         return {
           id: layer.id,
           word: layerWord(plan.steps, layer.id, plan.media),
-          title:
-            step === undefined ? substrateName(plan.piece.parts[0].substrate) : stepTitle(step, plan.media),
+          title: step === undefined ? substrateName(plan.part.substrate) : stepTitle(step, plan.media),
           share,
           colour: forecast.appearance.layers.find((look) => look.id === layer.id)?.seen ?? '#d8d2c0',
           number: figures(share * 100),

@@ -289,7 +289,7 @@ export class SectionView {
   }
 
   private put(step: PlanStep): void {
-    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.plan()?.steps.length ?? 0 }));
+    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.plan()?.finish.steps.length ?? 0 }));
   }
 }
 

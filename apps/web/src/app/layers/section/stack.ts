@@ -5,7 +5,7 @@ import {
   LIMITS,
   perCent,
   PLACE_NAMES,
-  type Plan,
+  type PartPlan,
   type PlanStep,
   ROUND_NAMES,
   stepTitle,
@@ -82,6 +82,8 @@ export function markNote(step: PlanStep): string {
       return step.degrease ? 'cloth, then grease-cutting wipes' : 'dry cloth';
     case 'wait':
       return `${step.durationMin} min`;
+    case 'companion':
+      return `${step.handsMin} min of work`;
     case 'coat':
     case 'seal':
       return '';
@@ -89,7 +91,7 @@ export function markNote(step: PlanStep): string {
 }
 
 /** The stack cut through, from the ground up. */
-export function stackOf(plan: Plan, forecast: Forecast, units: UnitSystem = 'metric'): Stack {
+export function stackOf(plan: PartPlan, forecast: Forecast, units: UnitSystem = 'metric'): Stack {
   let height = 0;
   const films = new Map(forecast.coats.map((coat, i) => [coat.coat.id, { coat, i }]));
   const slabs: Slab[] = [];
@@ -111,11 +113,11 @@ export function stackOf(plan: Plan, forecast: Forecast, units: UnitSystem = 'met
       });
     }
   }
-  return { slabs, marks, substrate: substrateName(plan.piece.parts[0].substrate), totalUm: height };
+  return { slabs, marks, substrate: substrateName(plan.part.substrate), totalUm: height };
 }
 
 function slabOf(
-  plan: Plan,
+  plan: PartPlan,
   step: FilmPlanStep,
   coat: CoatForecast,
   cracked: boolean,

@@ -14,7 +14,7 @@ import {
   figureText,
   findingWords,
   SCHOOLS,
-  type Plan,
+  type PartPlan,
   type School,
   toModel,
   WISH_WORDS,
@@ -123,9 +123,9 @@ export class RecipeCard {
   private readonly faces = inject(FacePool);
   private readonly units = inject(Units).system;
   readonly school = input.required<string>();
-  readonly plan = input.required<Plan>();
+  readonly plan = input.required<PartPlan>();
   readonly wish = input.required<Wish>();
-  readonly taken = output<Plan>();
+  readonly taken = output<PartPlan>();
   protected readonly answer = signal<FaceAnswer | null>(null);
 
   private readonly model = computed(() => toModel(this.plan()));

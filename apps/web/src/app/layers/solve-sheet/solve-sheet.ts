@@ -6,7 +6,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import {
   LIMITS,
   type Limit,
-  type Plan,
+  type PartPlan,
   SCHOOLS,
   type School,
   schoolPlans,
@@ -37,7 +37,7 @@ const SECONDS_PER_HOUR = 3600;
 
 interface Found {
   readonly key: School;
-  readonly plan: Plan;
+  readonly plan: PartPlan;
 }
 
 /** The question turned round: what is wanted, and which ways of working come there. */
@@ -227,10 +227,10 @@ export class SolveSheet {
   }
 
   /** Puts the recipe's steps in the place of the plan's; one undo brings them back. */
-  protected take(recipe: Plan): void {
+  protected take(recipe: PartPlan): void {
     const { spacing, opening } = this.wished();
     const look = { spacingMm: spacing ?? null, openingMm: opening ?? null };
-    this.store.dispatch(PlanEditor.recipeTaken({ plan: { ...recipe, look } }));
+    this.store.dispatch(PlanEditor.recipeTaken({ steps: recipe.steps, look }));
     this.dialog.close();
   }
 }

@@ -14,7 +14,6 @@ import {
   type FilmPlanStep,
   HEAT_NAMES,
   isFilmStep,
-  isMapped,
   LIMITS,
   mediumName,
   perCent,
@@ -92,8 +91,9 @@ export class StepCard {
   protected readonly step = computed(() => this.selected()!);
   /** The step as a film; only read where it is one. */
   protected readonly film = computed(() => this.step() as FilmPlanStep);
+  /** Place among all steps of the finish, also those left out. */
   protected readonly index = computed(
-    () => this.plan()?.steps.findIndex((step) => step.id === this.step().id) ?? 0,
+    () => this.plan()?.finish.steps.findIndex((step) => step.id === this.step().id) ?? 0,
   );
   protected readonly title = computed(() => stepTitle(this.step(), this.plan()?.media));
   protected readonly limits = LIMITS;
@@ -117,7 +117,7 @@ export class StepCard {
   protected readonly grain = GRAIN_UM;
   protected readonly states = START_STATES;
   protected readonly stateNames = START_STATE_NAMES;
-  protected readonly isLast = computed(() => this.index() === (this.plan()?.steps.length ?? 1) - 1);
+  protected readonly isLast = computed(() => this.index() === (this.plan()?.finish.steps.length ?? 1) - 1);
 
   private readonly known = computed(() => mediumLookup(this.plan()?.media)(this.film().medium));
   protected readonly isMilk = computed(() => this.known().key === 'milk' || this.likeOf() === 'milk');
@@ -135,8 +135,7 @@ export class StepCard {
   );
   /** Whether it does more here and less there. */
   protected readonly mapped = computed(() => {
-    const step = this.step();
-    return isMapped(step) && step.map !== null;
+    return this.step().id in (this.plan()?.part.maps ?? {});
   });
   protected readonly looks = computed(
     () => this.forecast()?.appearance.layers.find((layer) => layer.id === this.step().id) ?? null,
@@ -151,7 +150,7 @@ export class StepCard {
 
   private readonly beginsAt = computed(() => {
     const plan = this.plan();
-    const times = this.forecast()?.times[this.index()];
+    const times = this.forecast()?.times.find(({ step }) => step.id === this.step().id);
     return plan === null || times === undefined
       ? null
       : new Date(Date.parse(plan.startsAt) + times.from * 1000);

@@ -1,0 +1,164 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatIconModule } from '@angular/material/icon';
+import { MatSelectModule } from '@angular/material/select';
+import { MatTooltipModule } from '@angular/material/tooltip';
+import {
+  COAT_AGE_NAMES,
+  FACING_NAMES,
+  FITTING_KINDS,
+  FITTING_NAMES,
+  FITTING_TREATMENTS,
+  type FittingKind,
+  type FittingTreatment,
+  LIMITS,
+  LOOK_ZONE_NAMES,
+  meantFinishes,
+  OLD_COAT_NAMES,
+  type Part,
+  type PartZone,
+  substrateName,
+  TREATMENT_NAMES,
+  USE_NAMES,
+} from '@zaffet/contract';
+import {
+  COAT_AGES,
+  FACINGS,
+  type History,
+  OLD_COATS,
+  PLACED_ZONES,
+  SUBSTRATE_KEYS,
+  USES,
+} from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { newId } from '../data/fresh';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { NumberField } from '../ui/number-field';
+
+/** A new place begins as this share of the part, in its middle. */
+const NEW_ZONE = 0.25;
+
+/** Everything that is known of one part: size, surface, past, use, what is fixed to it. */
+@Component({
+  selector: 'zf-part-card',
+  imports: [
+    MatButtonModule,
+    MatButtonToggleModule,
+    MatCheckboxModule,
+    MatFormFieldModule,
+    MatIconModule,
+    MatSelectModule,
+    MatTooltipModule,
+    NumberField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './part-card.html',
+  styleUrl: './part-card.scss',
+})
+export class PartCard {
+  private readonly store = inject(Store);
+  private readonly file = this.store.selectSignal(planFeature.selectFile);
+  private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly part = computed(() => this.plan()!.part);
+  protected readonly parts = computed(() => this.file()?.piece.parts ?? []);
+  protected readonly finishes = computed(() => {
+    const file = this.file();
+    return file === null ? [] : meantFinishes(file);
+  });
+  protected readonly limits = LIMITS;
+  protected readonly facings = FACINGS;
+  protected readonly facingNames = FACING_NAMES;
+  protected readonly substrates = SUBSTRATE_KEYS;
+  protected readonly substrateName = substrateName;
+  protected readonly uses = USES;
+  protected readonly useNames = USE_NAMES;
+  protected readonly oldCoats = OLD_COATS;
+  protected readonly oldCoatNames = OLD_COAT_NAMES;
+  protected readonly ages = COAT_AGES;
+  protected readonly ageNames = COAT_AGE_NAMES;
+  protected readonly fittingKinds = FITTING_KINDS;
+  protected readonly fittingNames = FITTING_NAMES;
+  protected readonly treatments = FITTING_TREATMENTS;
+  protected readonly treatmentNames = TREATMENT_NAMES;
+  protected readonly zoneKinds = PLACED_ZONES;
+  protected readonly zoneNames = LOOK_ZONE_NAMES;
+
+  protected change(changes: Partial<Part>): void {
+    this.store.dispatch(PlanEditor.partChanged({ partId: this.part().id, changes, gesture: null }));
+  }
+
+  protected changeHistory(changes: Partial<History>): void {
+    this.change({ history: { ...this.part().history, ...changes } });
+  }
+
+  protected rename(input: HTMLInputElement): void {
+    const name = input.value.trim();
+    if (name === '') input.value = this.part().name;
+    else this.change({ name });
+  }
+
+  /** Another finish, or the same begun anew as this part's own. */
+  protected setFinish(id: string): void {
+    const part = this.part();
+    if (id !== 'own') {
+      this.change({ finish: id });
+      return;
+    }
+    const steps = this.file()!.finishes.find((finish) => finish.id === part.finish)!.steps;
+    this.store.dispatch(
+      PlanEditor.finishParted({
+        partId: part.id,
+        finishId: newId(),
+        name: part.name,
+        stepIds: steps.map(() => newId()),
+      }),
+    );
+  }
+
+  protected treatment(kind: FittingKind): FittingTreatment | null {
+    return this.part().fittings.find((fitting) => fitting.kind === kind)?.treatment ?? null;
+  }
+
+  protected setFitting(kind: FittingKind, treatment: FittingTreatment | null): void {
+    const others = this.part().fittings.filter((fitting) => fitting.kind !== kind);
+    this.change({ fittings: treatment === null ? others : [...others, { kind, treatment }] });
+  }
+
+  protected addZone(): void {
+    const { widthMm, heightMm, zones } = this.part();
+    const side = (mm: number): number => Math.max(20, Math.round(mm * NEW_ZONE));
+    const zone: PartZone = {
+      id: newId(),
+      kind: 'pull',
+      leftMm: Math.round((widthMm - side(widthMm)) / 2),
+      topMm: Math.round((heightMm - side(heightMm)) / 2),
+      widthMm: side(widthMm),
+      heightMm: side(heightMm),
+    };
+    this.change({ zones: [...zones, zone] });
+  }
+
+  protected changeZone(id: string, changes: Partial<PartZone>): void {
+    this.change({
+      zones: this.part().zones.map((zone) => (zone.id === id ? { ...zone, ...changes } : zone)),
+    });
+  }
+
+  protected removeZone(id: string): void {
+    this.change({ zones: this.part().zones.filter((zone) => zone.id !== id) });
+  }
+
+  protected repeat(): void {
+    const part = this.part();
+    const copy = { ...part, id: newId(), zones: part.zones.map((zone) => ({ ...zone, id: newId() })) };
+    this.store.dispatch(PlanEditor.partsAdded({ parts: [copy] }));
+  }
+
+  protected remove(): void {
+    this.store.dispatch(PlanEditor.partRemoved({ partId: this.part().id }));
+  }
+}

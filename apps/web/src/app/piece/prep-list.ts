@@ -1,0 +1,148 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { RouterLink } from '@angular/router';
+import { FACING_NAMES, perCent, prepOf, prepWords } from '@zaffet/contract';
+import { equilibriumMoisture, moistureReady, type PrepStep, substrate, turns } from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+
+/** What must be done before the first coat, ticked off part by part; and how the piece is turned. */
+@Component({
+  selector: 'zf-prep-list',
+  imports: [MatCheckboxModule, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>{{ name() }}, before the first coat</h2>
+    <ol>
+      @for (hint of hints(); track hint.step) {
+        <li [class.caution]="hint.caution" [class.done]="hint.done" [attr.data-prep]="hint.step">
+          <mat-checkbox [checked]="hint.done" (change)="tick(hint.step, $event.checked)"
+            ><strong>{{ hint.text }}</strong></mat-checkbox
+          >
+          <span class="quiet">Because {{ hint.reason }}.</span>
+        </li>
+      }
+    </ol>
+    @if (moisture(); as text) {
+      <p class="small">{{ text }}</p>
+    }
+    @if (turned().length > 1) {
+      <h2>Turning it</h2>
+      <p class="small quiet">So that every part lies face up while it is painted:</p>
+      <ol class="turns">
+        @for (turn of turned(); track turn.up) {
+          <li>
+            <b>{{ turn.name }}</b> {{ turn.parts }}
+          </li>
+        }
+      </ol>
+    }
+    <p class="quiet small">Labels, local codes and licensed people come before anything Zaffet says.</p>
+    <p><a class="onward" routerLink="../look">On to the look</a></p>
+  `,
+  styles: `
+    :host {
+      display: block;
+    }
+    h2 {
+      margin: 0 0 10px;
+    }
+    ol {
+      display: grid;
+      gap: 8px;
+      margin: 0 0 12px;
+      padding: 0;
+      list-style: none;
+    }
+    li > .quiet {
+      display: block;
+      margin-left: 32px;
+      font-size: 12.5px;
+    }
+    li strong {
+      font-weight: 600;
+      line-height: 1.25;
+    }
+    li.done strong {
+      font-weight: 400;
+      text-decoration: line-through;
+    }
+    li.caution {
+      padding: 6px 8px 8px;
+      border-left: 5px solid var(--rust);
+      background: var(--rust-soft);
+    }
+    li.caution > .quiet {
+      color: var(--ink);
+    }
+    .turns {
+      padding-left: 20px;
+      list-style: decimal;
+      gap: 3px;
+      font-size: 13px;
+    }
+    .small {
+      font-size: 12.5px;
+    }
+    .onward {
+      color: var(--kelp);
+      font-weight: 600;
+    }
+  `,
+})
+export class PrepList {
+  private readonly store = inject(Store);
+  private readonly file = this.store.selectSignal(planFeature.selectFile);
+  private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  protected readonly name = computed(() => this.plan()?.part.name ?? '');
+
+  protected readonly hints = computed(() => {
+    const plan = this.plan();
+    if (plan === null) return [];
+    return prepOf(plan).map((hint) => ({
+      ...hint,
+      ...prepWords(hint),
+      done: plan.part.prepared.includes(hint.step),
+    }));
+  });
+
+  /** What wood comes to in this shop's air, against what was measured; null where no wood is bare. */
+  protected readonly moisture = computed(() => {
+    const air = this.model()?.air[0];
+    const part = this.plan()?.part;
+    if (
+      air === undefined ||
+      part === undefined ||
+      (!substrate(part.substrate).bare && part.moisture === null)
+    )
+      return null;
+    const balance = `In this shop's air wood comes to ${perCent(equilibriumMoisture(air.temperature, air.humidity))} moisture.`;
+    if (part.moisture === null)
+      return `${balance} It is ready for paint within two points of that and not over 12 %.`;
+    const ready = moistureReady(part.moisture, air.temperature, air.humidity);
+    return `${balance} At ${perCent(part.moisture)} it ${ready ? 'is ready' : 'is not ready yet'}.`;
+  });
+
+  protected readonly turned = computed(() => {
+    const parts = this.file()?.piece.parts ?? [];
+    return turns(parts).map(({ up, partIds }) => ({
+      up,
+      name: up === 'loose' ? 'Beside it:' : `${FACING_NAMES[up]} up:`,
+      parts: partIds.map((id) => parts.find((part) => part.id === id)!.name.toLowerCase()).join(', '),
+    }));
+  });
+
+  protected tick(step: PrepStep, done: boolean): void {
+    const part = this.plan()!.part;
+    const others = part.prepared.filter((other) => other !== step);
+    this.store.dispatch(
+      PlanEditor.partChanged({
+        partId: part.id,
+        changes: { prepared: done ? [...others, step] : others },
+        gesture: null,
+      }),
+    );
+  }
+}

@@ -1,0 +1,52 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { type PartPlan, toModel } from '@zaffet/contract';
+import { type FaceViewKey, forecast } from '@zaffet/core';
+import { FaceCanvas } from './face-canvas';
+import { faceRequest } from '../workers/face-request';
+import { FacePool } from '../workers/face.pool';
+import { type FaceAnswer } from '../workers/messages';
+
+/** How a part will look, drawn once it is asked for, by the page's pool of workers. */
+@Component({
+  selector: 'zf-part-face',
+  imports: [FaceCanvas],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: '<zf-face-canvas [answer]="answer()" [label]="label()" />',
+  styles: ':host, zf-face-canvas { display: block; width: 100%; height: 100%; }',
+})
+export class PartFace {
+  private readonly faces = inject(FacePool);
+  readonly plan = input.required<PartPlan>();
+  readonly label = input.required<string>();
+  readonly columns = input.required<number>();
+  readonly rows = input.required<number>();
+  readonly view = input<FaceViewKey>('whole');
+  readonly quality = input<'coarse' | 'full'>('full');
+  protected readonly answer = signal<FaceAnswer | null>(null);
+
+  private readonly model = computed(() => toModel(this.plan()));
+  private readonly request = computed(() => {
+    const model = this.model();
+    return faceRequest(model, forecast(model), {
+      view: this.view(),
+      columns: this.columns(),
+      rows: this.rows(),
+      quality: this.quality(),
+      halfPixels: false,
+      raking: 0.5,
+      mode: 'colour',
+      age: null,
+    });
+  });
+
+  constructor() {
+    effect((onCleanup) => {
+      const request = this.request();
+      let overtaken = false;
+      onCleanup(() => (overtaken = true));
+      void this.faces.draw(request).then((answer) => {
+        if (!overtaken) this.answer.set(answer);
+      });
+    });
+  }
+}

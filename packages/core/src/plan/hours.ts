@@ -1,0 +1,27 @@
+import { type StartRule, type WorkingHours } from './types';
+
+/** A wait up to this is part of the sitting it began in, and is kept though the day has ended [s]; common practice. */
+export const SITTING = 3600;
+const DAY = 86400;
+
+/** Time of day at a moment [s from the plan's start]. */
+const clockAt = (moment: number, hours: WorkingHours): number =>
+  (((hours.clockAtStart + moment) % DAY) + DAY) % DAY;
+
+/** True where a moment lies in the working day. */
+export function atWork(moment: number, hours: WorkingHours): boolean {
+  const clock = clockAt(moment, hours);
+  return clock >= hours.opens && clock < hours.closes;
+}
+
+/**
+ * When a step that could begin at a moment really begins: what falls into the night is done next morning. Moments that
+ * were set by the clock, and short waits after the step before, stay as they are.
+ * @param moment - [s from the plan's start]
+ */
+export function inHours(moment: number, start: StartRule, hours: WorkingHours | undefined): number {
+  if (hours === undefined || start.rule === 'at' || atWork(moment, hours)) return moment;
+  if (start.rule === 'after' && start.wait <= SITTING) return moment;
+  const clock = clockAt(moment, hours);
+  return moment + (clock < hours.opens ? hours.opens - clock : DAY - clock + hours.opens);
+}
