@@ -27,7 +27,14 @@ import {
   type WearCause,
   type WishKey,
 } from '@zaffet/core';
-import { type FittingKind, type FittingTreatment, type LookZone, type PlanStep } from '../plan/types';
+import { duration } from './format';
+import {
+  type FittingKind,
+  type FittingTreatment,
+  type LookZone,
+  type PlanStep,
+  type StartRuleFile,
+} from '../plan/types';
 
 /** Name of a medium, generic or one of the plan's own. */
 export function mediumName(key: string, own: readonly OwnMedium[] = []): string {
@@ -267,6 +274,20 @@ export const START_STATE_NAMES: Readonly<Record<StartState, string>> = {
   'through-dry': 'is dry through',
   cured: 'has cured',
 };
+
+/** When a step begins, after its own moment was told. */
+export function startWords(start: StartRuleFile): string {
+  switch (start.rule) {
+    case 'at':
+      return 'by the clock';
+    case 'after':
+      return start.waitMin === 0 ? 'right after' : `${duration(start.waitMin * 60)} after the step before`;
+    case 'state': {
+      const wait = start.waitMin === 0 ? '' : ` and ${duration(start.waitMin * 60)} more`;
+      return `when what is below ${START_STATE_NAMES[start.state]}${wait}`;
+    }
+  }
+}
 
 /** What a figure is called, its unit, and a plain sentence on what it means. */
 /** Parts of the panel that figures are told of. */

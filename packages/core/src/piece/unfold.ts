@@ -2,12 +2,12 @@ import { type Facing, type Placeable, type Placed } from './types';
 
 /** Where a facing stands in the net: column and row of the cross round the front. */
 const NET: Readonly<Partial<Record<Facing, { column: number; row: number }>>> = {
-  left: { column: 0, row: 1 },
-  front: { column: 1, row: 1 },
-  top: { column: 1, row: 0 },
-  bottom: { column: 1, row: 2 },
-  right: { column: 2, row: 1 },
-  back: { column: 3, row: 1 },
+  back: { column: 1, row: 0 },
+  top: { column: 1, row: 1 },
+  left: { column: 0, row: 2 },
+  front: { column: 1, row: 2 },
+  right: { column: 2, row: 2 },
+  bottom: { column: 1, row: 3 },
 };
 
 /**
@@ -28,8 +28,8 @@ export function unfold(
     taken.add(part.facing);
     inNet.set(part.id, cell);
   }
-  const widths = [0, 0, 0, 0];
-  const heights = [0, 0, 0];
+  const widths = [0, 0, 0];
+  const heights = [0, 0, 0, 0];
   for (const part of parts) {
     const cell = inNet.get(part.id);
     if (cell === undefined) continue;
@@ -51,15 +51,14 @@ export function unfold(
     const cell = inNet.get(part.id);
     if (cell === undefined) continue;
     const { column, row } = cell;
-    // Neighbours touch where they meet on the piece: the top stands on the front, the sides beside it.
+    // Neighbours meet where they meet on the piece: the lid on the front's upper edge, the sides beside it.
     const x =
-      column === 0 ? lefts[0]! + widths[0]! - part.width : column === 1 ? centred(1, part) : lefts[column]!;
-    const y =
-      row === 0
-        ? tops[0]! + heights[0]! - part.height
-        : row === 2
-          ? tops[2]!
-          : tops[1]! + heights[1]! - part.height;
+      column === 0
+        ? lefts[0]! + widths[0]! - part.width
+        : column === 1
+          ? lefts[1]! + 0.5 * (widths[1]! - part.width)
+          : lefts[2]!;
+    const y = row === 3 ? tops[3]! : tops[row]! + heights[row]! - part.height;
     placed.push({ ...part, x, y });
   }
   const right = (all: readonly Placed[]): number => Math.max(0, ...all.map(({ x, width }) => x + width));
@@ -83,8 +82,4 @@ export function unfold(
     rowHeight = Math.max(rowHeight, part.height);
   }
   return { placed, width: right(placed), height: bottom(placed) };
-
-  function centred(column: number, part: Placeable): number {
-    return lefts[column]! + 0.5 * (widths[column]! - part.width);
-  }
 }

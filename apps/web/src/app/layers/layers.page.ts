@@ -2,21 +2,23 @@ import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { planFeature } from '../plan/plan.feature';
 import { FaceClient } from '../workers/face.client';
+import { BenchBar } from './bench-bar/bench-bar';
 import { ClockView } from './clock/clock-view';
 import { FaceView } from './face/face-view';
 import { ReadoutView } from './readout/readout-view';
-import { SectionView } from './section/section-view';
+import { StackColumn } from './stack-column';
 import { StepCard } from './step-card/step-card';
 
 /** The workbench: Section, Face, Clock and readout of one plan, in step while a hand is on any of them. */
 @Component({
   selector: 'zf-layers-page',
-  imports: [ClockView, FaceView, ReadoutView, SectionView, StepCard],
+  imports: [BenchBar, ClockView, FaceView, ReadoutView, StackColumn, StepCard],
   providers: [FaceClient],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 class="visually-hidden">Layers</h1>
-    <zf-section-view class="section" />
+    <zf-bench-bar class="bench" />
+    <zf-stack-column class="section" />
     <zf-face-view class="face" />
     <zf-readout-view class="readout" />
     <zf-clock-view class="clock" />
@@ -28,7 +30,7 @@ import { StepCard } from './step-card/step-card';
     :host {
       position: relative;
       display: grid;
-      grid-template: minmax(0, 1fr) 246px / 300px minmax(0, 1fr) 290px;
+      grid-template: 38px minmax(0, 1fr) 246px / 300px minmax(0, 1fr) 290px;
       height: 100%;
       min-height: 640px;
       min-width: 930px;
@@ -38,6 +40,9 @@ import { StepCard } from './step-card/step-card';
       :host {
         grid-template-columns: 300px minmax(0, 1fr) 258px;
       }
+    }
+    .bench {
+      grid-column: 1 / -1;
     }
     .section {
       border-right: 1px solid var(--line);
@@ -54,8 +59,8 @@ import { StepCard } from './step-card/step-card';
       position: absolute;
       z-index: 5;
       left: 308px;
-      top: 8px;
-      max-height: calc(100% - 16px);
+      top: 44px;
+      max-height: calc(100% - 52px);
     }
   `,
 })

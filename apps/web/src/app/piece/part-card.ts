@@ -2,9 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
-import { MatSelectModule } from '@angular/material/select';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
   COAT_AGE_NAMES,
@@ -37,6 +35,7 @@ import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
+import { ChoiceField, optionsOf } from '../ui/choice-field';
 import { NumberField } from '../ui/number-field';
 
 /** A new place begins as this share of the part, in its middle. */
@@ -46,12 +45,11 @@ const NEW_ZONE = 0.25;
 @Component({
   selector: 'zf-part-card',
   imports: [
+    ChoiceField,
     MatButtonModule,
     MatButtonToggleModule,
     MatCheckboxModule,
-    MatFormFieldModule,
     MatIconModule,
-    MatSelectModule,
     MatTooltipModule,
     NumberField,
   ],
@@ -67,24 +65,22 @@ export class PartCard {
   protected readonly parts = computed(() => this.file()?.piece.parts ?? []);
   protected readonly finishes = computed(() => {
     const file = this.file();
-    return file === null ? [] : meantFinishes(file);
+    const named = file === null ? [] : meantFinishes(file).map(({ id, name }) => ({ value: id, name }));
+    return [...named, { value: 'own', name: 'One of its own' }];
   });
   protected readonly limits = LIMITS;
-  protected readonly facings = FACINGS;
-  protected readonly facingNames = FACING_NAMES;
+  protected readonly facings = optionsOf(FACING_NAMES, FACINGS);
   protected readonly substrates = SUBSTRATE_KEYS;
   protected readonly substrateName = substrateName;
   protected readonly uses = USES;
   protected readonly useNames = USE_NAMES;
-  protected readonly oldCoats = OLD_COATS;
-  protected readonly oldCoatNames = OLD_COAT_NAMES;
-  protected readonly ages = COAT_AGES;
-  protected readonly ageNames = COAT_AGE_NAMES;
+  protected readonly oldCoats = optionsOf(OLD_COAT_NAMES, OLD_COATS);
+  protected readonly ages = optionsOf(COAT_AGE_NAMES, COAT_AGES);
   protected readonly fittingKinds = FITTING_KINDS;
   protected readonly fittingNames = FITTING_NAMES;
   protected readonly treatments = FITTING_TREATMENTS;
   protected readonly treatmentNames = TREATMENT_NAMES;
-  protected readonly zoneKinds = PLACED_ZONES;
+  protected readonly zoneKinds = optionsOf(LOOK_ZONE_NAMES, PLACED_ZONES);
   protected readonly zoneNames = LOOK_ZONE_NAMES;
 
   protected change(changes: Partial<Part>): void {

@@ -15,6 +15,11 @@ import {
   mdiPlus,
   mdiRedo,
   mdiTuneVariant,
+  mdiDragHorizontalVariant,
+  mdiEyeOffOutline,
+  mdiEyeOutline,
+  mdiHelpCircleOutline,
+  mdiSourceBranch,
   mdiUndo,
   mdiUpload,
 } from '@mdi/js';
@@ -39,4 +44,9 @@ export const ICONS = {
   copy: mdiContentCopy,
   picture: mdiImageOutline,
   loupe: mdiMagnify,
+  grip: mdiDragHorizontalVariant,
+  off: mdiEyeOffOutline,
+  on: mdiEyeOutline,
+  branch: mdiSourceBranch,
+  help: mdiHelpCircleOutline,
 } as const;

@@ -1,4 +1,3 @@
-import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
@@ -9,7 +8,6 @@ import {
   FIGURE_WORDS,
   figures,
   figureText,
-  findingWords,
   HAZARD_DEFERENCE,
   hazardWords,
   layerWord,
@@ -29,6 +27,7 @@ import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
 import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
+import { Note } from '../note/note';
 import { SolveSheet } from '../solve-sheet/solve-sheet';
 import { AmountsView } from './amounts-view';
 import { NaturalReading } from './natural-reading';
@@ -63,7 +62,7 @@ const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firs
     MatButtonToggleModule,
     MatDialogModule,
     MatTooltipModule,
-    NgTemplateOutlet,
+    Note,
     NumberField,
   ],
   providers: [FaceClient, NaturalReading],
@@ -119,17 +118,7 @@ export class ReadoutView {
         ),
     };
   });
-  protected readonly findings = computed(() => {
-    const plan = this.plan();
-    return (this.forecast()?.findings ?? []).map((finding) => {
-      const step = plan?.steps.find((s) => s.id === finding.stepId);
-      return {
-        ...finding,
-        words: findingWords(finding, this.units()),
-        at: step === undefined ? '' : stepTitle(step, plan?.media),
-      };
-    });
-  });
+  protected readonly findings = computed(() => this.forecast()?.findings ?? []);
   /** What a painter should read first: trouble, else whether the moment is right. */
   protected readonly foremost = computed(() => {
     const findings = this.findings();
@@ -218,10 +207,6 @@ export class ReadoutView {
       ].join(', '),
     }));
   });
-
-  protected show(stepId: string): void {
-    this.store.dispatch(PlanEditor.stepSelected({ stepId }));
-  }
 
   /** A figure is told where the plan has something of the kind. */
   private tells(figure: Figure): boolean {

@@ -1,35 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
-import { MatButtonModule } from '@angular/material/button';
-import { MatIconModule } from '@angular/material/icon';
-import { MatMenuModule } from '@angular/material/menu';
-import {
-  CLEAR_COLOURS,
-  isFilmStep,
-  LIMITS,
-  mediumName,
-  newCoat,
-  newDistress,
-  newResist,
-  newSeal,
-  newStep,
-  type PlanStep,
-  RESIST_NAMES,
-  thicknessShown,
-  TOOL_NAMES,
-} from '@zaffet/contract';
-import {
-  DISTRESS_TOOLS,
-  type DistressTool,
-  medium,
-  MEDIUM_KEYS,
-  type MediumKey,
-  type MediumKind,
-  RESIST_AGENTS,
-  type ResistAgent,
-} from '@zaffet/core';
+import { LIMITS, thicknessShown } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
-import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';
 import { fitted } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -48,13 +20,10 @@ const DENSITIES = [
   { film: 36, filmLines: 2, mark: 24, markLines: 1 },
   { film: 25, filmLines: 1, mark: 25, markLines: 1 },
 ] as const;
-/** Room the heading takes [px]. */
-const HEADER = 44;
 
 /** The stack cut through, to scale in micrometres; a surface can be dragged. */
 @Component({
   selector: 'zf-section-view',
-  imports: [MatButtonModule, MatIconModule, MatMenuModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './section-view.html',
   styleUrl: './section-view.scss',
@@ -66,20 +35,12 @@ export class SectionView {
   protected readonly selectedId = this.store.selectSignal(planFeature.selectSelectedStepId);
   protected readonly width = 300;
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 300, height: 500 });
-  protected readonly height = computed(() => Math.max(300, this.size().height - HEADER));
+  protected readonly height = computed(() => Math.max(300, this.size().height - 4));
   protected readonly left = LEFT;
   protected readonly right = RIGHT;
   protected readonly ground = computed(() => this.height() - GROUND);
   protected readonly limit = LIMITS.thicknessUm;
-  protected readonly groups = MEDIUM_GROUPS;
-  protected readonly own = computed(() => this.plan()?.media ?? []);
-  protected readonly mediumName = mediumName;
-  protected readonly resists = RESIST_AGENTS;
-  protected readonly resistNames = RESIST_NAMES;
-  protected readonly tools = DISTRESS_TOOLS;
-  protected readonly toolNames = TOOL_NAMES;
   protected readonly units = inject(Units).system;
-  protected readonly thicknessUnit = computed(() => (this.units() === 'imperial' ? 'mil' : 'µm'));
   /** The scale's ticks, in the unit shown. */
   protected readonly tickText = (um: number): string => thicknessShown(um / 1e6, this.units()).number;
 
@@ -248,59 +209,4 @@ export class SectionView {
     const thicknessUm = fitted(LIMITS.thicknessUm, wetUm);
     this.store.dispatch(PlanEditor.stepChanged({ stepId, changes: { thicknessUm }, gesture }));
   }
-
-  protected addCoat(key: string): void {
-    const plan = this.plan();
-    if (plan === null) return;
-    const generic = this.own().find((own) => own.key === key)?.like ?? key;
-    const before = plan.steps.find((step) => isFilmStep(step) && step.medium === key);
-    const colour = before && isFilmStep(before) ? before.colour : (CLEAR_COLOURS[generic] ?? '#c9b98f');
-    const coat = newCoat(newId(), generic as MediumKey, colour, '', {
-      rule: 'state',
-      state: 'recoat',
-      waitMin: 0,
-    });
-    this.put({ ...coat, medium: key });
-  }
-
-  protected addSeal(key: MediumKey): void {
-    this.put(newSeal(newId(), key, { rule: 'state', state: 'through-dry', waitMin: 0 }));
-  }
-
-  protected addResist(agent: ResistAgent): void {
-    this.put(
-      newResist(
-        newId(),
-        agent,
-        agent === 'salt'
-          ? { rule: 'after', waitMin: 1 }
-          : { rule: 'state', state: 'through-dry', waitMin: 0 },
-      ),
-    );
-  }
-
-  protected addDistress(tool: DistressTool): void {
-    const start = { rule: 'state', state: 'through-dry', waitMin: tool === 'blade' ? 100 : 30 } as const;
-    this.put(newDistress(newId(), tool, start));
-  }
-
-  protected addOther(kind: 'heat' | 'rewet' | 'wipe' | 'wait'): void {
-    this.put(newStep(kind, newId()));
-  }
-
-  private put(step: PlanStep): void {
-    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.plan()?.finish.steps.length ?? 0 }));
-  }
 }
-
-/** Media a coat or seal is made of, by what they are for. */
-const SEAL_KINDS: readonly MediumKind[] = ['clear', 'wax'];
-const of = (...kinds: MediumKind[]): MediumKey[] =>
-  MEDIUM_KEYS.filter((key) => kinds.includes(medium(key).kind));
-const MEDIUM_GROUPS: readonly { name: string; keys: readonly MediumKey[]; seal: boolean }[] = [
-  { name: 'Paint', keys: of('paint'), seal: false },
-  { name: 'What cracks it', keys: of('crackle-medium', 'wet-glue', 'cured-glue', 'ground'), seal: false },
-  { name: 'Primer, stain, glaze', keys: of('primer', 'glaze'), seal: false },
-  { name: 'Clear coat between', keys: of('clear'), seal: false },
-  { name: 'Seal to finish', keys: of(...SEAL_KINDS), seal: true },
-];

@@ -16,6 +16,7 @@ import {
   isFilmStep,
   LIMITS,
   mediumName,
+  newCompanion,
   perCent,
   PLACE_NAMES,
   RESIST_NAMES,
@@ -25,9 +26,12 @@ import {
   stepTitle,
   STROKE_NAMES,
   TOOL_NAMES,
+  TASK_WORDS,
   um,
 } from '@zaffet/contract';
 import {
+  COMPANION_TASKS,
+  type CompanionTask,
   COVERS,
   type CoverStyle,
   DISTRESS_TOOLS,
@@ -56,6 +60,7 @@ import { type StepChanges } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { NumberField } from '../../ui/number-field';
+import { Note } from '../note/note';
 import { MediumSheet } from '../medium-sheet/medium-sheet';
 
 /** What a partly laid coat usually covers. */
@@ -74,6 +79,7 @@ const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.
     MatSelectModule,
     MatTooltipModule,
     NgTemplateOutlet,
+    Note,
     NumberField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -137,6 +143,17 @@ export class StepCard {
   protected readonly mapped = computed(() => {
     return this.step().id in (this.plan()?.part.maps ?? {});
   });
+  /** What the plan says of this step. */
+  protected readonly findings = computed(
+    () => this.forecast()?.findings.filter(({ stepId }) => stepId === this.step().id) ?? [],
+  );
+  protected readonly tasks = COMPANION_TASKS;
+  protected readonly taskWords = TASK_WORDS;
+  /** Other work takes its own usual time. */
+  protected setTask(task: CompanionTask): void {
+    const { handsMin, restMin } = newCompanion('', task);
+    this.change({ task, handsMin, restMin });
+  }
   protected readonly looks = computed(
     () => this.forecast()?.appearance.layers.find((layer) => layer.id === this.step().id) ?? null,
   );
@@ -205,8 +222,9 @@ export class StepCard {
   /** Changes how the start is told without moving it more than it must. */
   protected changeRule(rule: StartRuleFile['rule']): void {
     const times = this.forecast()?.times ?? [];
-    const here = times[this.index()];
-    const before = times[this.index() - 1];
+    const at = times.findIndex(({ step }) => step.id === this.step().id);
+    const here = times[at];
+    const before = times[at - 1];
     const wait = here && before ? Math.max(0, Math.round((here.from - before.until) / 6) / 10) : 0;
     if (rule === 'after') this.change({ start: { rule, waitMin: wait } });
     else if (rule === 'at')

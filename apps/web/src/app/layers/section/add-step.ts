@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
+import {
+  CLEAR_COLOURS,
+  isFilmStep,
+  mediumName,
+  newCoat,
+  newCompanion,
+  newDistress,
+  newResist,
+  newSeal,
+  newStep,
+  type PlanStep,
+  RESIST_NAMES,
+  TASK_WORDS,
+  TOOL_NAMES,
+} from '@zaffet/contract';
+import {
+  COMPANION_TASKS,
+  type CompanionTask,
+  DISTRESS_TOOLS,
+  type DistressTool,
+  medium,
+  MEDIUM_KEYS,
+  type MediumKey,
+  type MediumKind,
+  RESIST_AGENTS,
+  type ResistAgent,
+} from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { newId } from '../../data/fresh';
+import { PlanEditor } from '../../plan/plan.actions';
+import { planFeature } from '../../plan/plan.feature';
+
+/** A step of any kind on top of what is there, as it is mostly done. */
+@Component({
+  selector: 'zf-add-step',
+  imports: [MatButtonModule, MatIconModule, MatMenuModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './add-step.html',
+})
+export class AddStep {
+  private readonly store = inject(Store);
+  private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly groups = MEDIUM_GROUPS;
+  protected readonly own = computed(() => this.plan()?.media ?? []);
+  protected readonly mediumName = mediumName;
+  protected readonly resists = RESIST_AGENTS;
+  protected readonly resistNames = RESIST_NAMES;
+  protected readonly tools = DISTRESS_TOOLS;
+  protected readonly toolNames = TOOL_NAMES;
+  protected readonly tasks = COMPANION_TASKS;
+  protected readonly taskWords = TASK_WORDS;
+
+  protected addCoat(key: string): void {
+    const plan = this.plan();
+    if (plan === null) return;
+    const generic = this.own().find((own) => own.key === key)?.like ?? key;
+    const before = plan.steps.find((step) => isFilmStep(step) && step.medium === key);
+    const colour = before && isFilmStep(before) ? before.colour : (CLEAR_COLOURS[generic] ?? '#c9b98f');
+    const coat = newCoat(newId(), generic as MediumKey, colour, '', {
+      rule: 'state',
+      state: 'recoat',
+      waitMin: 0,
+    });
+    this.put({ ...coat, medium: key });
+  }
+
+  protected addSeal(key: MediumKey): void {
+    this.put(newSeal(newId(), key, { rule: 'state', state: 'through-dry', waitMin: 0 }));
+  }
+
+  protected addResist(agent: ResistAgent): void {
+    this.put(
+      newResist(
+        newId(),
+        agent,
+        agent === 'salt'
+          ? { rule: 'after', waitMin: 1 }
+          : { rule: 'state', state: 'through-dry', waitMin: 0 },
+      ),
+    );
+  }
+
+  protected addDistress(tool: DistressTool): void {
+    const start = { rule: 'state', state: 'through-dry', waitMin: tool === 'blade' ? 100 : 30 } as const;
+    this.put(newDistress(newId(), tool, start));
+  }
+
+  protected addOther(kind: 'heat' | 'rewet' | 'wipe' | 'wait'): void {
+    this.put(newStep(kind, newId()));
+  }
+
+  protected addTask(task: CompanionTask): void {
+    this.put(newCompanion(newId(), task));
+  }
+
+  private put(step: PlanStep): void {
+    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.plan()?.finish.steps.length ?? 0 }));
+  }
+}
+
+/** Media a coat or seal is made of, by what they are for. */
+const SEAL_KINDS: readonly MediumKind[] = ['clear', 'wax'];
+const of = (...kinds: MediumKind[]): MediumKey[] =>
+  MEDIUM_KEYS.filter((key) => kinds.includes(medium(key).kind));
+const MEDIUM_GROUPS: readonly { name: string; keys: readonly MediumKey[]; seal: boolean }[] = [
+  { name: 'Paint', keys: of('paint'), seal: false },
+  { name: 'What cracks it', keys: of('crackle-medium', 'wet-glue', 'cured-glue', 'ground'), seal: false },
+  { name: 'Primer, stain, glaze', keys: of('primer', 'glaze'), seal: false },
+  { name: 'Clear coat between', keys: of('clear'), seal: false },
+  { name: 'Seal to finish', keys: of(...SEAL_KINDS), seal: true },
+];
