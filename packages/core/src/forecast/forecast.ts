@@ -1,6 +1,7 @@
 import { appearance, type Appearance } from '../colour';
 import { fallsTo, type StateTimes } from '../film';
 import { substrate } from '../media';
+import { type Region } from '../maps';
 import { checkPlan, type PanelPlan, type Step } from '../plan';
 import { umToMetres } from '../units';
 import { cracksOf } from './cracks';
@@ -19,9 +20,10 @@ const GLUE_GRABS = 60;
  * What a stack of steps will do: when each is done and ready, what cracks, flakes and wears, what is seen in the end,
  * and what is wrong with the plan.
  *
+ * @param region - told of this part of the panel alone, where one is given; notes and times are the whole panel's
  * @throws InputError when a field of the plan is out of range
  */
-export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
+export function forecast(plan: PanelPlan, factors: Factors = {}, region?: Region): Forecast {
   const media = checkPlan(plan);
   const run = runSteps(plan, media, factors);
   const { films, times } = run;
@@ -43,7 +45,7 @@ export function forecast(plan: PanelPlan, factors: Factors = {}): Forecast {
       crack: cracks[i]!,
     };
   });
-  const patches = patchesOf(plan.panel, plan.steps, plan.steps.every(alike));
+  const patches = patchesOf(plan.panel, plan.steps, plan.steps.every(alike), region);
   const responses = responsesOf(plan, run, cracks, media, factors);
   const local = cracks.map((crack, i) =>
     crack === null ? [] : patches.map((patch) => cracksThere(crack, responses[i]!, patch)),

@@ -22,6 +22,7 @@ export {
   type Predicted,
   readout,
   type Readout,
+  regionReadout,
   type ZoneReadout,
 } from './readout';
 export { type Factors, handsOn } from './run';

@@ -13,7 +13,7 @@ import {
 } from '../testing/plans';
 import { ZONES, zoneShares } from '../wear';
 import { forecast } from './forecast';
-import { FIGURE_KEYS, figureValues, readout } from './readout';
+import { FIGURE_KEYS, figureValues, readout, regionReadout } from './readout';
 
 const mapped = (plan: PanelPlan, id: string, map: PanelMap): PanelPlan => ({
   ...plan,
@@ -73,6 +73,31 @@ describe('figures zone by zone', () => {
     // More is worn at the edges, so more of what lies below mixes into the colour there.
     expect(told.edge.colour.colour).not.toBe(told.field.colour.colour);
     expect(told.edge.colour.within).toBeGreaterThan(1);
+  });
+});
+
+describe('a region of the panel', () => {
+  const right = { left: 0.3, top: 0, width: 0.3, height: 0.4 };
+  const left = { ...right, left: 0 };
+  const sanded = planOf([
+    coat('a', 'chalk', 90, FIRST, { colour: '#2f3d46' }),
+    coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#ddd6c4' }),
+    { ...distress('s', 'sand', after(43200), { grit: 150, rounds: 8 }), map: halves(0.3, 1.6) },
+  ]);
+
+  it('tells what lies there alone: halves add up to the whole', () => {
+    const all = forecast(sanded).whole;
+    const of = (region: typeof left): number => forecast(sanded, {}, region).whole.wornShare;
+    expect(of(right)).toBeGreaterThan(2 * of(left));
+    expect(0.5 * (of(left) + of(right))).toBeCloseTo(all.wornShare, 1);
+  });
+
+  it('has bands and knobs of its own, and takes its middle where it is very small', () => {
+    const told = regionReadout(sanded, { left: 0.5, top: 0.2, width: 0.004, height: 0.004 });
+    const worn = told.figures.find(({ key }) => key === 'worn')!;
+    expect(worn.low!).toBeLessThan(worn.value!);
+    expect(worn.high!).toBeGreaterThan(worn.value!);
+    expect(worn.movers.length).toBeGreaterThan(0);
   });
 });
 

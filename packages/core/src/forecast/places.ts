@@ -1,5 +1,6 @@
 import { type CrackLaw, type CrackPattern, crackPattern } from '../crack';
 import { type MediumLookup } from '../media';
+import { type Region } from '../maps';
 import { answerAt } from '../numeric/answer';
 import {
   isFilm,
@@ -39,24 +40,57 @@ export interface Patch {
 const CLASSES = [1, 8, 4, 3];
 const FEWEST_CLASSES = 2;
 
+type PlacesOfZones = Readonly<Record<Zone, readonly (readonly [number, number])[]>>;
+
+/** The places of a panel that lie in a region, and what share of it each zone takes; its middle where none does. */
+function placesIn(
+  panel: Panel,
+  region: Region | undefined,
+): { places: PlacesOfZones; shares: Readonly<Record<Zone, number>> } {
+  const places = zonePlaces(panel.width, panel.height);
+  const shares = zoneShares(panel.width, panel.height);
+  if (region === undefined) return { places, shares };
+  const inside = (at: readonly [number, number]): boolean => {
+    const x = at[0] * panel.width - region.left;
+    const y = at[1] * panel.height - region.top;
+    return x >= 0 && x <= region.width && y >= 0 && y <= region.height;
+  };
+  const within = (zone: Zone): readonly (readonly [number, number])[] => places[zone].filter(inside);
+  const found = { field: within('field'), edge: within('edge'), corner: within('corner') };
+  const weight = (zone: Zone): number => (shares[zone] * found[zone].length) / places[zone].length;
+  const sum = ZONES.reduce((all, zone) => all + weight(zone), 0);
+  if (sum === 0) {
+    const middle = [
+      (region.left + region.width / 2) / panel.width,
+      (region.top + region.height / 2) / panel.height,
+    ] as const;
+    return { places: { field: [middle], edge: [], corner: [] }, shares: { field: 1, edge: 0, corner: 0 } };
+  }
+  return {
+    places: found,
+    shares: {
+      field: weight('field') / sum,
+      edge: weight('edge') / sum,
+      corner: weight('corner') / sum,
+    },
+  };
+}
+
 /**
- * Divides a panel into patches.
+ * Divides a panel, or a region of it, into patches; their areas add up to 1.
  * @param alike - nothing tells the zones apart: without maps one patch then stands for all of it
  */
-export function patchesOf(panel: Panel, steps: readonly Step[], alike: boolean): Patch[] {
+export function patchesOf(panel: Panel, steps: readonly Step[], alike: boolean, region?: Region): Patch[] {
   const mapped = steps.flatMap((step) => {
     const map = mapOf(step);
     return map === undefined ? [] : [{ id: step.id, map }];
   });
-  const shares = zoneShares(panel.width, panel.height);
-  if (mapped.length === 0) {
-    const factors = new Map<string, number>();
-    return alike
-      ? [{ zone: 'field', area: 1, factors }]
-      : ZONES.map((zone) => ({ zone, area: shares[zone], factors }));
-  }
-  const places = zonePlaces(panel.width, panel.height);
-  return ZONES.flatMap((zone) =>
+  if (mapped.length === 0 && alike) return [{ zone: 'field', area: 1, factors: new Map<string, number>() }];
+  const { places, shares } = placesIn(panel, region);
+  const zones = ZONES.filter((zone) => shares[zone] > 0);
+  if (mapped.length === 0)
+    return zones.map((zone) => ({ zone, area: shares[zone], factors: new Map<string, number>() }));
+  return zones.flatMap((zone) =>
     classesOf(places[zone], mapped).map(({ share, factors }): Patch => ({
       zone,
       area: shares[zone] * share,

@@ -1,4 +1,5 @@
 import { deltaE2000 } from '../colour';
+import { type Region } from '../maps';
 import { EIGHTY_PER_CENT } from '../numeric/normal';
 import { type PanelPlan } from '../plan';
 import { forecast } from './forecast';
@@ -150,16 +151,34 @@ function valuesOf(result: Forecast, area: Area): Values {
  * @throws InputError as `forecast`
  */
 export function readout(plan: PanelPlan, base: Forecast = forecast(plan)): Readout {
-  const turned = turnedPlans(plan, base, FILM_SPREAD);
-  const spreads = [
-    ...SPREADS.map((factors) => forecast(plan, factors)),
-    ...turned.spreads.map((other) => forecast(other)),
-  ];
-  const knobs = turned.knobs.map((turn) => ({ knob: turn.knob, result: forecast(turn.plan) }));
+  const { spreads, knobs } = turnedResults(plan, base);
   const alike = ZONES.every((zone) => base.zones[zone] === base.whole);
   const whole = zoneReadout('panel', base, spreads, knobs);
   const of = (zone: Zone): ZoneReadout => (alike ? whole : zoneReadout(zone, base, spreads, knobs));
   return { panel: whole, field: of('field'), edge: of('edge'), corner: of('corner') };
+}
+
+/** The readout of a region of the panel. @throws InputError as `forecast` */
+export function regionReadout(plan: PanelPlan, region: Region): ZoneReadout {
+  const base = forecast(plan, {}, region);
+  const { spreads, knobs } = turnedResults(plan, base, region);
+  return zoneReadout('panel', base, spreads, knobs);
+}
+
+/** What the plan comes to when what is uncertain is moved, and when each knob is turned. */
+function turnedResults(
+  plan: PanelPlan,
+  base: Forecast,
+  region?: Region,
+): { spreads: Forecast[]; knobs: { knob: Knob; result: Forecast }[] } {
+  const turned = turnedPlans(plan, base, FILM_SPREAD);
+  return {
+    spreads: [
+      ...SPREADS.map((factors) => forecast(plan, factors, region)),
+      ...turned.spreads.map((other) => forecast(other, {}, region)),
+    ],
+    knobs: turned.knobs.map((turn) => ({ knob: turn.knob, result: forecast(turn.plan, {}, region) })),
+  };
 }
 
 function zoneReadout(

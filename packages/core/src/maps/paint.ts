@@ -1,5 +1,5 @@
 import { type PanelMap } from '../plan';
-import { zoneReach, type MapZone } from './zones';
+import { type Region, regionReach, zoneReach, type MapZone } from './zones';
 
 /** A panel's size [m]. */
 export interface PanelSize {
@@ -69,6 +69,14 @@ export function paintMap(map: PanelMap, dabs: readonly Dab[], value: number, siz
 export function fillMap(map: PanelMap, zone: MapZone, value: number, size: PanelSize): PanelMap {
   return changedBy(map, size, (x, y, before) => {
     const share = zoneReach(zone, x, y, size);
+    return before + share * (value - before);
+  });
+}
+
+/** Fills a rectangle of a map with one value, softly at its border. */
+export function fillRegion(map: PanelMap, region: Region, value: number, size: PanelSize): PanelMap {
+  return changedBy(map, size, (x, y, before) => {
+    const share = regionReach(region, x, y);
     return before + share * (value - before);
   });
 }

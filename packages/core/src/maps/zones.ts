@@ -40,3 +40,16 @@ export function zoneReach(
       return rising(edge - (size.width - x));
   }
 }
+
+/** A rectangle on a panel, from its upper left [m]. */
+export interface Region {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** How far a place [m] lies in a rectangle, 0 … 1. */
+export function regionReach({ left, top, width, height }: Region, x: number, y: number): number {
+  return Math.min(rising(x - left), rising(left + width - x), rising(y - top), rising(top + height - y));
+}

@@ -40,7 +40,6 @@ export type PrepReason =
   | 'raw-wood-drinks'
   | 'mdf-swells';
 
-
 /**
  * Preparation that follows from a panel's surface and past, in working order. Common practice, no source.
  */

@@ -1,4 +1,4 @@
-import { figureValues, forecast, type Forecast, handsOn } from '../forecast';
+import { type Area, figureValues, forecast, type Forecast, handsOn } from '../forecast';
 import { uniform } from '../numeric/hash';
 import { type PanelPlan } from '../plan';
 import { handled, type Knob, knobsOf, withSettings } from './settings';
@@ -32,9 +32,9 @@ const MISSING = 6;
 /** Misfit is cut so that one wish out of reach does not drown the others. */
 const MOST = 8;
 
-/** What a plan gives of what can be wished for. */
-export function wishValues(result: Forecast): Record<WishKey, number | null> {
-  const figures = figureValues(result);
+/** What a plan, or a zone of it, gives of what can be wished for. */
+export function wishValues(result: Forecast, area: Area = 'panel'): Record<WishKey, number | null> {
+  const figures = figureValues(result, area);
   const top = result.layers.findLast((layer) => {
     const look = result.appearance.layers.find(({ id }) => id === layer.id);
     return look !== undefined && layer.id !== 'panel';
@@ -44,7 +44,7 @@ export function wishValues(result: Forecast): Record<WishKey, number | null> {
     opening: figures.opening,
     chips: figures.chips,
     worn: figures.worn,
-    under: top === undefined ? 1 : 1 - top.share,
+    under: top === undefined ? 1 : 1 - (area === 'panel' ? top.share : top.zones[area]),
   };
 }
 

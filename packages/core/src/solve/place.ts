@@ -1,0 +1,140 @@
+import { forecast, type Forecast } from '../forecast';
+import { fillMap, fillRegion, type MapZone, type Region } from '../maps';
+import {
+  evenMap,
+  FILM_MAP_RANGE,
+  isFilm,
+  MAP_RANGE,
+  type PanelMap,
+  type PanelPlan,
+  type Step,
+} from '../plan';
+import { type Zone } from '../wear';
+import { wishValues } from './solve';
+import { WISH_TOLERANCE, type WishKey } from './types';
+
+/** A place of a panel: one of its zones, or a rectangle. */
+export type LookPlace = { readonly zone: Zone } | { readonly region: Region };
+
+/** How a step has to be laid or worked so that a place comes to look as wished. */
+export interface PlaceFit {
+  readonly stepId: string;
+  /** Where the step does more and where less from now on, all over the panel. */
+  readonly map: PanelMap;
+  /** What else changes when the step had no map: it is told by the map alone. */
+  readonly changes: { readonly where?: 'all'; readonly share?: number };
+  /** What the place then comes to. */
+  readonly value: number;
+  readonly met: boolean;
+}
+
+/** What a place of the panel gives of what can be wished for; null where there is nothing of the kind. */
+export function placeValues(plan: PanelPlan, place: LookPlace): Record<WishKey, number | null> {
+  const result: Forecast = 'region' in place ? forecast(plan, {}, place.region) : forecast(plan);
+  return wishValues(result, 'region' in place ? 'panel' : place.zone);
+}
+
+const ZONE_FILL: Readonly<Record<Zone, MapZone>> = { field: 'field', edge: 'edges', corner: 'corners' };
+/** Resists lie densely where they are painted. */
+const DENSE = 0.95;
+/** Amounts tried over a map's range, then halvings between the two that the wish lies between. */
+const TRIED = 6;
+const HALVINGS = 7;
+
+type MappedStep = Extract<Step, { kind: 'coat' | 'seal' | 'resist' | 'distress' }>;
+const isMapped = (step: Step): step is MappedStep =>
+  isFilm(step) || step.kind === 'resist' || step.kind === 'distress';
+
+/** Steps that can bring a figure about in one place. */
+function movesIt(step: MappedStep, key: WishKey): boolean {
+  switch (key) {
+    case 'spacing':
+    case 'opening':
+      return step.kind === 'coat';
+    case 'worn':
+      return step.kind === 'distress';
+    case 'chips':
+      return step.kind !== 'seal';
+    case 'under':
+      return step.kind !== 'seal';
+  }
+}
+
+/** The map a step has, or as if it had one that says what the step says. */
+function groundOf(plan: PanelPlan, step: MappedStep): { map: PanelMap; changes: PlaceFit['changes'] } {
+  const { width, height } = plan.panel;
+  if (step.map !== undefined) return { map: step.map, changes: {} };
+  const even = (value: number): PanelMap => evenMap(width, height, value);
+  const placed = (value: number, where: 'all' | 'field' | 'edges'): PanelMap =>
+    where === 'all' ? even(value) : fillMap(even(0), where, value, { width, height });
+  if (step.kind === 'resist') {
+    const share = Math.max(DENSE, step.share);
+    return { map: placed(step.share / share, step.where), changes: { where: 'all', share } };
+  }
+  if (step.kind === 'distress') return { map: placed(1, step.where), changes: { where: 'all' } };
+  return { map: even(1), changes: {} };
+}
+
+/**
+ * Lays or works one step more or less in a place until the place comes to a wished value; of all steps that can, the
+ * one that comes nearest. Searched over the map's range: a few amounts, then halvings, since figures rise and fall
+ * but once with an amount.
+ * @param wanted - lengths in m, shares 0 … 1
+ * @returns null where no step of the plan has anything to do with it
+ * @throws InputError as `forecast`
+ */
+export function fitPlace(plan: PanelPlan, place: LookPlace, key: WishKey, wanted: number): PlaceFit | null {
+  const size = { width: plan.panel.width, height: plan.panel.height };
+  let best: (PlaceFit & { off: number }) | null = null;
+  for (const step of plan.steps) {
+    if (!isMapped(step) || !movesIt(step, key)) continue;
+    const { map, changes } = groundOf(plan, step);
+    const { min, max } = isFilm(step)
+      ? FILM_MAP_RANGE
+      : step.kind === 'resist'
+        ? { min: 0, max: 1 }
+        : MAP_RANGE;
+    const tried = (amount: number): { map: PanelMap; value: number | null } => {
+      const filled =
+        'region' in place
+          ? fillRegion(map, place.region, amount, size)
+          : fillMap(map, ZONE_FILL[place.zone], amount, size);
+      const steps = plan.steps.map((s) => (s === step ? ({ ...s, ...changes, map: filled } as Step) : s));
+      return { map: filled, value: placeValues({ ...plan, steps }, place)[key] };
+    };
+    const keep = (amount: number): number | null => {
+      const { map: filled, value } = tried(amount);
+      if (value === null) return null;
+      const off = offBy(key, value, wanted);
+      if (best === null || Math.abs(off) < Math.abs(best.off) - 1e-9)
+        best = { stepId: step.id, map: filled, changes, value, met: Math.abs(off) <= 1, off };
+      return off;
+    };
+    const amounts = Array.from({ length: TRIED }, (_, i) => min + ((max - min) * i) / (TRIED - 1));
+    const offs = amounts.map(keep);
+    const between = offs.findIndex((off, i) => {
+      const next = offs[i + 1];
+      return off !== null && next != null && off * next <= 0;
+    });
+    if (between < 0) continue;
+    let [low, high] = [amounts[between]!, amounts[between + 1]!];
+    const sign = Math.sign(offs[between]!);
+    for (let i = 0; i < HALVINGS; i++) {
+      const middle = 0.5 * (low + high);
+      const off = keep(middle);
+      if (off === null) break;
+      if (Math.sign(off) === sign) low = middle;
+      else high = middle;
+    }
+  }
+  if (best === null) return null;
+  const { off: _off, ...fit } = best as PlaceFit & { off: number };
+  return fit;
+}
+
+/** How far off a value is, in tolerances, with its sign. */
+function offBy(key: WishKey, value: number, wanted: number): number {
+  return key === 'spacing' || key === 'opening'
+    ? Math.log(Math.max(value, 1e-9) / wanted) / Math.log1p(WISH_TOLERANCE[key])
+    : (value - wanted) / WISH_TOLERANCE[key];
+}
