@@ -17,6 +17,11 @@ export const ERRORS = {
     status: 409,
     message: 'This plan was changed elsewhere since you opened it. Choose which one to keep.',
   },
+  'palette.unreadable': { status: 400, message: 'This is no palette file that Zaffet can read.' },
+  'picture.unreadable': {
+    status: 400,
+    message: 'This picture cannot be opened. Choose a PNG, JPEG or WebP file.',
+  },
   'request.not-json': {
     status: 400,
     message: 'The file or request is not readable JSON. It may be cut short or damaged.',

@@ -1,5 +1,6 @@
 export * from './api';
 export * from './errors';
+export { type NamedColour, readGpl, writeGpl } from './formats/gpl';
 export {
   CLEAR_COLOURS,
   newCoat,
@@ -13,11 +14,12 @@ export { type Limit, LIMITS } from './plan/limits';
 export { filedMap, mapOfStep, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
 export { newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './plan/newPlan';
+export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './plan/effects';
 export { meantFinishes, type PartPlan, partPlan } from './plan/partPlan';
 export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './plan/pieces';
 export { prepOf } from './plan/prepare';
 export { type Remedy, remedyFor } from './plan/remedies';
-export { schoolPlans, withSettingsFiled } from './plan/recipes';
+export { schoolPlan, schoolPlans, withSettingsFiled } from './plan/recipes';
 export { SCHOOL_KEYS, type School, SCHOOL_STEPS, SCHOOLS } from './plan/schools';
 export { toModel } from './plan/toModel';
 export * from './plan/types';

@@ -13,28 +13,27 @@ const isPaint = (step: PlanStep, plan: Pick<PartPlan, 'media'>): boolean => {
   return medium(own?.like ?? step.medium).hidingUm <= CLEAR_FROM;
 };
 
-/**
- * A plan of every school on this plan's piece, in its air, in its colours: the lowest paint's below, the last one's on
- * top.
- */
-export function schoolPlans(plan: PartPlan, nextId: () => string): { key: School; plan: PartPlan }[] {
+/** A part done in the way of a school: in its air, in its colours, the lowest paint's below, the last one's on top. */
+export function schoolPlan(plan: PartPlan, key: School, nextId: () => string): PartPlan {
   const paints = plan.steps.filter((step) => isPaint(step, plan)).filter(isFilmStep);
   const lowest = paints[0];
   const last = paints.at(-1);
-  return SCHOOL_KEYS.map((key) => {
-    const fresh = SCHOOL_STEPS[key](nextId, { rule: 'at', at: plan.startsAt });
-    const own = fresh.filter((step) => isPaint(step, plan));
-    const steps = fresh.map((step): PlanStep => {
-      if (!isFilmStep(step)) return step;
-      if (lowest !== undefined && step.id === own[0]?.id)
-        return { ...step, colour: lowest.colour, colourName: lowest.colourName };
-      if (last !== undefined && last !== lowest && step.id === own.at(-1)?.id)
-        return { ...step, colour: last.colour, colourName: last.colourName };
-      return step;
-    });
-    return { key, plan: { ...plan, part: { ...plan.part, maps: {} }, steps } };
+  const fresh = SCHOOL_STEPS[key](nextId, { rule: 'at', at: plan.startsAt });
+  const own = fresh.filter((step) => isPaint(step, plan));
+  const steps = fresh.map((step): PlanStep => {
+    if (!isFilmStep(step)) return step;
+    if (lowest !== undefined && step.id === own[0]?.id)
+      return { ...step, colour: lowest.colour, colourName: lowest.colourName };
+    if (last !== undefined && last !== lowest && step.id === own.at(-1)?.id)
+      return { ...step, colour: last.colour, colourName: last.colourName };
+    return step;
   });
+  return { ...plan, part: { ...plan.part, maps: {} }, steps };
 }
+
+/** A part done in the way of every school. */
+export const schoolPlans = (plan: PartPlan, nextId: () => string): { key: School; plan: PartPlan }[] =>
+  SCHOOL_KEYS.map((key) => ({ key, plan: schoolPlan(plan, key, nextId) }));
 
 const rounded = (value: number, step: number): number =>
   Math.round(Math.round(value / step) * step * 1e6) / 1e6;

@@ -1,4 +1,4 @@
-import { NATURAL_LIMITS, type NaturalCode } from '@zaffet/core';
+import { NATURAL_LIMITS, type NaturalCode, type RestraintCode } from '@zaffet/core';
 
 const percent = (share: number): string => `${Math.round(share * 100)} %`;
 
@@ -33,4 +33,12 @@ export const NATURAL_WORDS: Readonly<Record<NaturalCode, { title: string; remedy
     remedy:
       'Keep it to recesses and edges and wipe the field back; a fully waxed piece can be meant, then leave it.',
   },
+};
+
+/** What stands out of a finish that is meant for sale. */
+export const RESTRAINT_WORDS: Readonly<Record<RestraintCode, string>> = {
+  'much-shows': 'The colours below show on a third and more; quieter pieces find more buyers.',
+  'strong-contrast': 'The two colours stand far apart; closer ones look older and calmer.',
+  'strong-colour': 'The colour is strong from across the room; greyed ones suit more rooms.',
+  'bare-board': 'Bare board shows; many take it for damage.',
 };

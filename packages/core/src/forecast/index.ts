@@ -25,6 +25,7 @@ export {
   regionReadout,
   type ZoneReadout,
 } from './readout';
+export { restraint, type RestraintCode } from './restraint';
 export { type Factors, handsOn } from './run';
 export {
   type ChipForecast,
