@@ -19,6 +19,11 @@ export const planRoutes: Routes = [
         loadComponent: () => import('../piece/piece.page').then((m) => m.PiecePage),
       },
       {
+        path: 'look',
+        title: 'Look · Zaffet',
+        loadComponent: () => import('../look/look.page').then((m) => m.LookPage),
+      },
+      {
         path: 'layers',
         title: 'Layers · Zaffet',
         loadComponent: () => import('../layers/layers.page').then((m) => m.LayersPage),

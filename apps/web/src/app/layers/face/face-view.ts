@@ -34,6 +34,7 @@ import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { FaceCanvas } from '../../ui/face-canvas';
+import { saveFile } from '../../ui/save-file';
 import { sizeOf } from '../../ui/size-of';
 import { FaceClient } from '../../workers/face.client';
 import { type FaceLook, faceRequest } from '../../workers/face-request';
@@ -305,10 +306,6 @@ export class FaceView {
       detail: `${FACE_MODE_NAMES[this.mode()]}, ${this.viewText()}, ${this.ageText()}`,
       bar: bar === null ? null : { text: bar.text, share: bar.px / frame.width },
     });
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(blob);
-    link.download = `${plan.name.replace(/[^\p{L}\p{N} -]/gu, '').trim() || 'panel'}.png`;
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+    saveFile(blob, plan.name, '.png');
   }
 }

@@ -25,6 +25,7 @@ import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
+import { BARS } from '../../ui/bars';
 import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
 import { Note } from '../note/note';
@@ -32,19 +33,6 @@ import { SolveSheet } from '../solve-sheet/solve-sheet';
 import { AmountsView } from './amounts-view';
 import { NaturalReading } from './natural-reading';
 
-/** Ranges of the bars, in the core's units: what such a finish can be. */
-const BARS: Readonly<Record<FigureKey, { from: number; to: number; scale: 'log' | 'linear' }>> = {
-  spacing: { from: 0.0005, to: 0.05, scale: 'log' },
-  opening: { from: 0.00003, to: 0.005, scale: 'log' },
-  openArea: { from: 0, to: 0.4, scale: 'linear' },
-  firstCracks: { from: 10, to: 3600, scale: 'log' },
-  strength: { from: 0, to: 1, scale: 'linear' },
-  chips: { from: 0, to: 1, scale: 'linear' },
-  flake: { from: 0.0005, to: 0.05, scale: 'log' },
-  worn: { from: 0, to: 1, scale: 'linear' },
-  gloss: { from: 0, to: 100, scale: 'linear' },
-  contrast: { from: 0, to: 80, scale: 'linear' },
-};
 /** Shares under these are not told: nobody sees them. */
 const SEEN = 0.004;
 /** Field and edges are told apart where they differ by more than this share of the greater. */
@@ -289,6 +277,8 @@ export class ReadoutView {
     const look = this.plan()?.look;
     if (key === 'spacing') return look?.spacingMm == null ? null : look.spacingMm / 1000;
     if (key === 'opening') return look?.openingMm == null ? null : look.openingMm / 1000;
+    if (key === 'chips' || key === 'worn') return look?.[key] ?? null;
+    if (key === 'gloss') return look?.glossUnits ?? null;
     return null;
   }
 

@@ -145,10 +145,17 @@ export class SolveSheet {
 
   private fromLook(): Partial<Record<WishKey, number>> {
     const look = this.plan()?.look;
-    return {
-      ...(look?.spacingMm == null ? {} : { spacing: look.spacingMm }),
-      ...(look?.openingMm == null ? {} : { opening: look.openingMm }),
+    if (look === undefined) return {};
+    const told: Record<WishKey, number | null> = {
+      spacing: look.spacingMm,
+      opening: look.openingMm,
+      chips: look.chips,
+      worn: look.worn,
+      under: look.under,
     };
+    return Object.fromEntries(Object.entries(told).filter(([, value]) => value !== null)) as Partial<
+      Record<WishKey, number>
+    >;
   }
 
   protected set(key: WishKey, value: number | null): void {
@@ -228,8 +235,14 @@ export class SolveSheet {
 
   /** Puts the recipe's steps in the place of the plan's; one undo brings them back. */
   protected take(recipe: PartPlan): void {
-    const { spacing, opening } = this.wished();
-    const look = { spacingMm: spacing ?? null, openingMm: opening ?? null };
+    const { spacing, opening, chips, worn, under } = this.wished();
+    const look = {
+      spacingMm: spacing ?? null,
+      openingMm: opening ?? null,
+      chips: chips ?? null,
+      worn: worn ?? null,
+      under: under ?? null,
+    };
     this.store.dispatch(PlanEditor.recipeTaken({ steps: recipe.steps, look }));
     this.dialog.close();
   }

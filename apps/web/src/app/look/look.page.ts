@@ -1,0 +1,142 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  ElementRef,
+  inject,
+  linkedSignal,
+} from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { RouterLink } from '@angular/router';
+import { EFFECTS, effectWants, LOOK_ZONE_NAMES, NO_WANTS, WANT_KEYS, type Wants } from '@zaffet/contract';
+import { Store } from '@ngrx/store';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { PartFace } from '../ui/part-face';
+import { sizeOf } from '../ui/size-of';
+import { FaceClient } from '../workers/face.client';
+import { FacePool } from '../workers/face.pool';
+import { ColoursPanel } from './colours-panel';
+import { type EffectChosen, EffectCards } from './effect-cards';
+import { type LookWhere, zonesOf } from './places';
+import { WantsPanel } from './wants-panel';
+
+/** How it shall look, place by place: effects to choose from, figures to set, colours. */
+@Component({
+  selector: 'zf-look-page',
+  imports: [ColoursPanel, EffectCards, MatButtonModule, PartFace, RouterLink, WantsPanel],
+  providers: [FaceClient, FacePool],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h1 class="visually-hidden">Look</h1>
+    <section class="effects" aria-labelledby="effects-title">
+      <h2 id="effects-title">What shall {{ whereText() }} look like?</h2>
+      <p class="quiet">Drawn on this part, in your colours. Choose one for its figures.</p>
+      <zf-effect-cards (chosen)="choose($event)" />
+    </section>
+    <section class="part" aria-label="The part as planned">
+      <div class="zones" role="group" aria-label="Place of the part">
+        @for (zone of zones(); track zone) {
+          <button type="button" [attr.aria-pressed]="zone === where()" (click)="where.set(zone)">
+            {{ zone === 'whole' ? 'All of it' : names[zone] }}
+            @if (wished(zone)) {
+              <span class="dot" aria-label="wished for"></span>
+            }
+          </button>
+        }
+      </div>
+      <div class="stage">
+        <div class="panel" [style.width.px]="drawn().width" [style.height.px]="drawn().height">
+          <zf-part-face
+            [plan]="plan()!"
+            [columns]="drawn().width"
+            [rows]="drawn().height"
+            label="The part as it is planned now"
+          />
+          @for (zone of plan()!.part.zones; track zone.id) {
+            <i
+              [class]="zone.kind"
+              [class.on]="zone.kind === where()"
+              [style.left.%]="(zone.leftMm / plan()!.part.widthMm) * 100"
+              [style.top.%]="(zone.topMm / plan()!.part.heightMm) * 100"
+              [style.width.%]="(zone.widthMm / plan()!.part.widthMm) * 100"
+              [style.height.%]="(zone.heightMm / plan()!.part.heightMm) * 100"
+            ></i>
+          }
+        </div>
+      </div>
+      @if (picked(); as effect) {
+        <p class="picked" role="status">
+          <span
+            ><strong>{{ effect.name }}</strong> is wished for. {{ effect.words }}</span
+          >
+          <button mat-stroked-button (click)="begin()">Lay it that way</button>
+          <a mat-button routerLink="../layers">To the layers</a>
+        </p>
+      }
+      <zf-colours-panel />
+    </section>
+    <section class="wants" aria-label="Wanted figures"><zf-wants-panel [where]="where()" /></section>
+  `,
+  styleUrl: './look.page.scss',
+})
+export class LookPage {
+  private readonly store = inject(Store);
+  protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly names = LOOK_ZONE_NAMES;
+  private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1192, height: 748 });
+
+  protected readonly zones = computed(() => zonesOf(this.plan()!.part));
+  /** Another part may not have the place that was looked at. */
+  protected readonly where = linkedSignal<LookWhere[], LookWhere>({
+    source: this.zones,
+    computation: (zones, before) =>
+      before !== undefined && zones.includes(before.value) ? before.value : 'whole',
+  });
+  protected readonly whereText = computed(() => {
+    const where = this.where();
+    return where === 'whole' ? 'it' : `the ${LOOK_ZONE_NAMES[where].toLowerCase()}`;
+  });
+  /** The part as large as there is room, in whole pixels. */
+  protected readonly drawn = computed(() => {
+    const { widthMm, heightMm } = this.plan()!.part;
+    const page = this.size();
+    const room = { width: Math.max(200, page.width - 740), height: Math.max(160, page.height - 330) };
+    const scale = Math.min(room.width / widthMm, room.height / heightMm);
+    return { width: Math.round(widthMm * scale), height: Math.round(heightMm * scale) };
+  });
+
+  private readonly effect = linkedSignal<string, EffectChosen | null>({
+    source: () => `${this.plan()!.part.id} ${this.where()}`,
+    computation: () => null,
+  });
+  protected readonly picked = computed(() => {
+    const effect = this.effect();
+    return effect === null ? null : EFFECTS[effect.key];
+  });
+
+  protected wished(zone: LookWhere): boolean {
+    const { look } = this.plan()!;
+    const wants = zone === 'whole' ? look : (look.zones[zone] ?? NO_WANTS);
+    return WANT_KEYS.some((key) => wants[key] !== null);
+  }
+
+  /** The figures of the effect become what is wanted. */
+  protected choose(effect: EffectChosen): void {
+    const where = this.where();
+    const wants: Wants = effectWants(effect.plan);
+    const { look } = this.plan()!;
+    this.store.dispatch(
+      PlanEditor.lookChanged({
+        changes: where === 'whole' ? wants : { zones: { ...look.zones, [where]: wants } },
+      }),
+    );
+    this.effect.set(effect);
+  }
+
+  /** Puts the effect's steps in the place of those there; one undo brings them back. */
+  protected begin(): void {
+    const effect = this.effect();
+    if (effect !== null) this.store.dispatch(PlanEditor.stepsReplaced({ steps: effect.plan.steps }));
+  }
+}

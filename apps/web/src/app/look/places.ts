@@ -1,0 +1,28 @@
+import { type LookZone, type Part, type PartZone } from '@zaffet/contract';
+import { type LookPlace, PLACED_ZONES, type Region, ZONES } from '@zaffet/core';
+
+/** Where a look is wished for: everywhere, or one of the part's zones. */
+export type LookWhere = 'whole' | LookZone;
+
+/** Zones a part has: those of every panel, and the kinds of places it was given. */
+export function zonesOf(part: Part): LookWhere[] {
+  return ['whole', ...ZONES, ...PLACED_ZONES.filter((kind) => part.zones.some((zone) => zone.kind === kind))];
+}
+
+const regionOf = ({ leftMm, topMm, widthMm, heightMm }: PartZone): Region => ({
+  left: leftMm / 1000,
+  top: topMm / 1000,
+  width: widthMm / 1000,
+  height: heightMm / 1000,
+});
+
+/** Every place of a part that a zone names, the largest first; none for all of it. */
+export function placesOf(part: Part, where: LookWhere): LookPlace[] {
+  if (where === 'whole') return [];
+  const zone = ZONES.find((known) => known === where);
+  if (zone !== undefined) return [{ zone }];
+  return part.zones
+    .filter(({ kind }) => kind === where)
+    .sort((a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm)
+    .map((placed) => ({ region: regionOf(placed) }));
+}

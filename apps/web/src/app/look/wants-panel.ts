@@ -1,0 +1,393 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatButtonToggleModule } from '@angular/material/button-toggle';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import {
+  FIGURE_WORDS,
+  figures,
+  figureText,
+  filedMap,
+  isMapped,
+  LIMITS,
+  type Limit,
+  LOOK_ZONE_NAMES,
+  type Look,
+  mapRange,
+  NATURAL_WORDS,
+  NO_WANTS,
+  RESTRAINT_WORDS,
+  stepTitle,
+  substrateName,
+  toModel,
+  WANT_KEYS,
+  type Wants,
+  WISH_WORDS,
+} from '@zaffet/contract';
+import {
+  type FigureKey,
+  fitPlace,
+  placeValues,
+  type Predicted,
+  regionReadout,
+  restraint,
+  type Step,
+  type WishKey,
+} from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { Units } from '../data/units';
+import { NaturalReading } from '../layers/readout/natural-reading';
+import { SolveSheet } from '../layers/solve-sheet/solve-sheet';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { Band } from '../ui/band';
+import { BARS } from '../ui/bars';
+import { NumberField } from '../ui/number-field';
+import { type LookWhere, placesOf } from './places';
+
+const WISH_OF: Readonly<Record<keyof Wants, WishKey>> = {
+  spacingMm: 'spacing',
+  openingMm: 'opening',
+  chips: 'chips',
+  worn: 'worn',
+  under: 'under',
+};
+const WANT_LIMITS: Readonly<Record<keyof Wants, Limit>> = {
+  spacingMm: LIMITS.spacingMm,
+  openingMm: LIMITS.openingMm,
+  chips: LIMITS.share,
+  worn: LIMITS.share,
+  under: LIMITS.share,
+};
+const LENGTHS: readonly (keyof Wants)[] = ['spacingMm', 'openingMm'];
+/** Bars of shares. */
+const SHARE = { from: 0, to: 1, scale: 'linear' } as const;
+const SEEN = 0.004;
+
+/** How it shall look in one place, and how it will: figure by figure, with what brings the two together. */
+@Component({
+  selector: 'zf-wants-panel',
+  imports: [Band, MatButtonModule, MatButtonToggleModule, MatDialogModule, NumberField],
+  providers: [NaturalReading],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>{{ title() }}</h2>
+    <p class="key quiet"><i class="wanted"></i> wanted <i class="value"></i> as planned now</p>
+    @for (line of lines(); track line.key) {
+      <div class="line" [attr.data-want]="line.key">
+        <span class="name">{{ line.name }}</span>
+        <span class="now"
+          ><b>{{ line.number }}</b> {{ line.unit }}</span
+        >
+        <zf-band
+          [value]="line.value"
+          [low]="line.low"
+          [high]="line.high"
+          [wanted]="line.wantedAt"
+          [from]="line.bar.from"
+          [to]="line.bar.to"
+          [scale]="line.bar.scale"
+        />
+        <zf-number
+          [label]="'Wanted: ' + line.name"
+          [quiet]="true"
+          [value]="line.wanted"
+          [limit]="line.limit"
+          [factor]="line.factor"
+          [unit]="line.shownUnit"
+          [optional]="true"
+          placeholder="any"
+          (changed)="line.set($event)"
+        />
+      </div>
+    }
+    @if (where() === 'whole') {
+      <h3>What shall be seen</h3>
+      @for (layer of layers(); track layer.id) {
+        <div class="line layer" [attr.data-layer-want]="layer.name">
+          <span class="name"><i [style.background]="layer.colour"></i>{{ layer.name }}</span>
+          <span class="now"
+            ><b>{{ layer.number }}</b> %</span
+          >
+          <zf-band
+            [value]="layer.value"
+            [low]="layer.low"
+            [high]="layer.high"
+            [wanted]="layer.wanted"
+            [from]="0"
+            [to]="1"
+            scale="linear"
+          />
+          <zf-number
+            [label]="'Wanted share of ' + layer.name"
+            [quiet]="true"
+            [value]="layer.wanted"
+            [limit]="limits.share"
+            [factor]="100"
+            unit="%"
+            [optional]="true"
+            placeholder="any"
+            (changed)="wantLayer(layer.id, $event)"
+          />
+        </div>
+      }
+      <h3 id="degree">Whom it is for</h3>
+      <mat-button-toggle-group
+        aria-labelledby="degree"
+        hideSingleSelectionIndicator
+        [value]="look().degree"
+        (change)="change({ degree: $event.value })"
+      >
+        <mat-button-toggle value="keep">To keep</mat-button-toggle>
+        <mat-button-toggle value="sale">For sale</mat-button-toggle>
+      </mat-button-toggle-group>
+      @if (look().degree === 'sale') {
+        @for (word of bold(); track word) {
+          <p class="hint off">{{ word }}</p>
+        } @empty {
+          <p class="hint">Restrained and quiet: that suits most buyers.</p>
+        }
+      }
+      @for (note of natural(); track note) {
+        <p class="hint">{{ note }}</p>
+      }
+      <button mat-flat-button class="wide" (click)="solve()">Find recipes for this look …</button>
+    } @else {
+      <button mat-flat-button class="wide" [disabled]="!wished()" (click)="fit()">
+        Work it so, just here
+      </button>
+      <p class="hint" role="status">{{ told() }}</p>
+    }
+  `,
+  styleUrl: './wants-panel.scss',
+})
+export class WantsPanel {
+  private readonly store = inject(Store);
+  private readonly dialog = inject(MatDialog);
+  private readonly units = inject(Units).system;
+  private readonly reading = inject(NaturalReading).reading;
+  private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly readout = this.store.selectSignal(planFeature.selectReadout);
+  readonly where = input.required<LookWhere>();
+  protected readonly limits = LIMITS;
+  protected readonly told = signal('');
+
+  protected readonly look = computed(() => this.plan()!.look);
+  protected readonly title = computed(() => {
+    const where = this.where();
+    return where === 'whole' ? 'All of the part' : LOOK_ZONE_NAMES[where];
+  });
+  private readonly wants = computed((): Wants => {
+    const where = this.where();
+    return where === 'whole' ? this.look() : (this.look().zones[where] ?? NO_WANTS);
+  });
+  protected readonly wished = computed(() => WANT_KEYS.some((key) => this.wants()[key] !== null));
+  private readonly places = computed(() => placesOf(this.plan()!.part, this.where()));
+
+  /** Figures of the place with their bands. */
+  private readonly figures = computed(() => {
+    const readout = this.readout();
+    const model = this.model();
+    const where = this.where();
+    if (readout === null || model === null) return [];
+    if (where === 'whole') return readout.panel.figures;
+    if (where === 'field' || where === 'edge' || where === 'corner') return readout[where].figures;
+    const place = this.places()[0];
+    return place !== undefined && 'region' in place ? regionReadout(model, place.region).figures : [];
+  });
+
+  protected readonly lines = computed(() => {
+    const wants = this.wants();
+    const lines = WANT_KEYS.map((key) => {
+      const wish = WISH_OF[key];
+      const predicted = this.predicted(wish);
+      const wanted = wants[key];
+      const length = LENGTHS.includes(key);
+      const shown =
+        predicted.value === null
+          ? { number: 'none', unit: '' }
+          : figureText(wish === 'under' ? 'layer' : wish, predicted.value, this.units());
+      return {
+        key: key as string,
+        name: WISH_WORDS[wish].name,
+        ...shown,
+        ...predicted,
+        wanted,
+        wantedAt: wanted === null ? null : length ? wanted / 1000 : wanted,
+        bar: wish === 'under' ? SHARE : BARS[wish as FigureKey],
+        limit: WANT_LIMITS[key],
+        factor: length ? 1 : 100,
+        shownUnit: length ? undefined : '%',
+        set: (value: number | null) => this.want({ [key]: value }),
+      };
+    });
+    return this.where() === 'whole' ? [...lines, this.sheenLine(), ...this.naturalLine()] : lines;
+  });
+
+  private predicted(wish: WishKey): Omit<Predicted, 'movers'> {
+    if (wish !== 'under')
+      return this.figures().find(({ key }) => key === wish) ?? { value: null, low: null, high: null };
+    const model = this.model();
+    const place = this.places()[0];
+    const result = this.forecast();
+    if (model === null || result === null) return { value: null, low: null, high: null };
+    const value = place === undefined ? 1 - (this.topShare() ?? 1) : placeValues(model, place).under;
+    return { value, low: value, high: value };
+  }
+
+  /** How much is seen of the last colour. */
+  private topShare(): number | null {
+    const result = this.forecast();
+    const top = result?.layers.findLast(({ id }) =>
+      result.appearance.layers.some((look) => look.id === id && id !== 'panel'),
+    );
+    return top?.share ?? null;
+  }
+
+  private sheenLine(): ReturnType<typeof this.lineOf> {
+    const gloss = this.figures().find(({ key }) => key === 'gloss');
+    return this.lineOf('glossUnits', FIGURE_WORDS.gloss.name, gloss ?? null, {
+      wanted: this.look().glossUnits,
+      number: gloss?.value == null ? 'none' : figures(gloss.value),
+      unit: 'GU',
+      bar: BARS.gloss,
+      limit: LIMITS.glossUnits,
+      factor: 1,
+      shownUnit: undefined,
+      set: (value) => this.change({ glossUnits: value }),
+    });
+  }
+
+  private naturalLine(): ReturnType<typeof this.lineOf>[] {
+    const reading = this.reading();
+    if (reading === null || reading.codes[0] === 'plain') return [];
+    const value = { value: reading.score, low: reading.score, high: reading.score };
+    return [
+      this.lineOf('natural', 'How natural', value, {
+        wanted: this.look().natural,
+        number: figures(reading.score * 100),
+        unit: 'of 100',
+        bar: SHARE,
+        limit: LIMITS.share,
+        factor: 100,
+        shownUnit: 'of 100',
+        set: (value) => this.change({ natural: value }),
+      }),
+    ];
+  }
+
+  private lineOf(
+    key: string,
+    name: string,
+    predicted: Omit<Predicted, 'movers'> | null,
+    rest: {
+      wanted: number | null;
+      number: string;
+      unit: string;
+      bar: { from: number; to: number; scale: 'log' | 'linear' };
+      limit: Limit;
+      factor: number;
+      shownUnit: string | undefined;
+      set: (value: number | null) => void;
+    },
+  ) {
+    const { value, low, high } = predicted ?? { value: null, low: null, high: null };
+    return { key, name, value, low, high, wantedAt: rest.wanted, ...rest };
+  }
+
+  protected readonly layers = computed(() => {
+    const plan = this.plan();
+    const result = this.forecast();
+    const told = this.readout()?.panel.layers ?? [];
+    if (plan === null || result === null) return [];
+    return result.appearance.layers
+      .map((look) => {
+        const layer = told.find(({ layerId }) => layerId === look.id);
+        const step = plan.steps.find(({ id }) => id === look.id);
+        return {
+          id: look.id,
+          name: step === undefined ? substrateName(plan.part.substrate) : stepTitle(step, plan.media),
+          colour: look.seen,
+          value: layer?.value ?? null,
+          low: layer?.low ?? null,
+          high: layer?.high ?? null,
+          number: figures((layer?.value ?? 0) * 100),
+          wanted: plan.look.shows[look.id] ?? null,
+        };
+      })
+      .filter(({ value, wanted }) => (value ?? 0) > SEEN || wanted !== null)
+      .reverse();
+  });
+
+  protected readonly bold = computed(() => {
+    const result = this.forecast();
+    return result === null ? [] : restraint(result).map((code) => RESTRAINT_WORDS[code]);
+  });
+  /** Said only where it looks less natural than wished. */
+  protected readonly natural = computed(() => {
+    const reading = this.reading();
+    const wanted = this.look().natural;
+    if (reading === null || wanted === null || reading.score >= wanted) return [];
+    return reading.codes.map((code) => `${NATURAL_WORDS[code].title} ${NATURAL_WORDS[code].remedy}`.trim());
+  });
+
+  protected change(changes: Partial<Look>): void {
+    this.store.dispatch(PlanEditor.lookChanged({ changes }));
+  }
+
+  private want(changes: Partial<Wants>): void {
+    const where = this.where();
+    if (where === 'whole') this.change(changes);
+    else this.change({ zones: { ...this.look().zones, [where]: { ...this.wants(), ...changes } } });
+  }
+
+  protected wantLayer(id: string, share: number | null): void {
+    const { [id]: _before, ...others } = this.look().shows;
+    this.change({ shows: share === null ? others : { ...others, [id]: share } });
+  }
+
+  protected solve(): void {
+    this.dialog.open(SolveSheet, { width: '1040px', maxWidth: '96vw', maxHeight: '92vh' });
+  }
+
+  /** Lays or works steps more or less in this place until it looks as wished; every step of it is one to undo. */
+  protected fit(): void {
+    const plan = this.plan()!;
+    let model = toModel(plan);
+    const said: string[] = [];
+    for (const key of WANT_KEYS) {
+      const wanted = this.wants()[key];
+      if (wanted === null) continue;
+      const wish = WISH_OF[key];
+      const asked = LENGTHS.includes(key) ? wanted / 1000 : wanted;
+      for (const place of this.places()) {
+        const fit = fitPlace(model, place, wish, asked);
+        const step = plan.steps.find(({ id }) => id === fit?.stepId);
+        if (fit === null || step === undefined || !isMapped(step)) {
+          said.push(`Nothing in the plan has to do with ${WISH_WORDS[wish].name.toLowerCase()} here.`);
+          break;
+        }
+        this.store.dispatch(
+          PlanEditor.mapPainted({
+            stepId: fit.stepId,
+            map: filedMap(fit.map, mapRange(step)),
+            changes: fit.changes,
+            gesture: null,
+          }),
+        );
+        model = {
+          ...model,
+          steps: model.steps.map((s) =>
+            s.id === fit.stepId ? ({ ...s, ...fit.changes, map: fit.map } as Step) : s,
+          ),
+        };
+        if (place !== this.places()[0]) continue;
+        const text = figureText(wish === 'under' ? 'layer' : wish, fit.value, this.units());
+        const does = `${WISH_WORDS[wish].name}: ${text.number} ${text.unit}, by ${stepTitle(step, plan.media).toLowerCase()}`;
+        said.push(fit.met ? `${does}.` : `${does}, which is the nearest it comes.`);
+      }
+    }
+    this.told.set(said.join(' '));
+  }
+}
