@@ -6,6 +6,7 @@ import { type Database } from './db/client';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
 import { planRoutes } from './plans/routes';
+import { shelfRoutes } from './shelf/routes';
 
 export interface AppOptions {
   readonly db: Database;
@@ -37,6 +38,7 @@ export function buildApp({ db, log, webDirectory }: AppOptions): Express {
     response.json({ status: 'ready' });
   });
   app.use(planRoutes(db));
+  app.use(shelfRoutes(db));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));

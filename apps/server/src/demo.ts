@@ -1,13 +1,14 @@
-import { parsePlan } from '@zaffet/contract/schemas';
+import { parsePlan, parseShelf } from '@zaffet/contract/schemas';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Database } from './db/client';
 import { marks } from './db/schema';
 import { createPlan } from './plans/queries';
+import { putItem, putMeasures } from './shelf/queries';
 
 const LOADED = 'demo-loaded';
 
-/** Loads the demo plans into a new database, once. @returns how many were loaded */
+/** Loads the demo plans and shelf into a new database, once. @returns how many were loaded */
 export async function loadDemo(db: Database, directory: string): Promise<number> {
   const claimed = await db
     .insert(marks)
@@ -21,5 +22,8 @@ export async function loadDemo(db: Database, directory: string): Promise<number>
     .reverse();
   for (const file of files)
     await createPlan(db, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
+  const shelf = parseShelf(JSON.parse(readFileSync(join(directory, '..', 'shelf.json'), 'utf8')));
+  for (const item of shelf.items) await putItem(db, item);
+  await putMeasures(db, shelf.measures);
   return files.length;
 }

@@ -8,6 +8,9 @@ export const API = {
   planFile: (id: string): string => `/api/plans/${encodeURIComponent(id)}/file`,
   jobSheet: (id: string, zone: string): string =>
     `/api/plans/${encodeURIComponent(id)}/sheet?zone=${encodeURIComponent(zone)}`,
+  shelf: '/api/shelf',
+  shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
+  measures: '/api/shelf/measures',
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

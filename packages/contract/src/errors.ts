@@ -17,6 +17,11 @@ export const ERRORS = {
     status: 409,
     message: 'This plan was changed elsewhere since you opened it. Choose which one to keep.',
   },
+  'shelf.invalid': { status: 400, message: 'This cannot stand on the shelf so.' },
+  'shelf.full': {
+    status: 409,
+    message: 'The shelf is full. Take out what is used up, then add this again.',
+  },
   'palette.unreadable': { status: 400, message: 'This is no palette file that Zaffet can read.' },
   'picture.unreadable': {
     status: 400,

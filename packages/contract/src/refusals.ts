@@ -23,7 +23,7 @@ export function explain(detail: Joi.ValidationErrorItem): FieldFault {
       return { path, message: `${path} is missing.` };
     case 'object.unknown':
     case 'any.unknown':
-      return { path, message: `${path} is not part of a plan; remove it.` };
+      return { path, message: `${path} is not known here; remove it.` };
     case 'any.only':
       return {
         path,
@@ -134,5 +134,7 @@ function limitOf(name: string): { min: number; max: number; unit: string } | und
   if (name === 'widthMm' || name === 'heightMm') return LIMITS.sideMm;
   if (name === 'leftMm' || name === 'topMm') return LIMITS.placeMm;
   if (name === 'chips' || name === 'worn' || name === 'under' || name === 'natural') return LIMITS.share;
+  if (name === 'pricePerL') return LIMITS.price;
+  if (name === 'dishMl' || name === 'spoonMl' || name === 'teaspoonMl') return LIMITS.measureMl;
   return (LIMITS as Record<string, { min: number; max: number; unit: string } | undefined>)[name];
 }

@@ -86,7 +86,7 @@ describe('reading a plan', () => {
     [
       'finishes.0.steps.2.start.at',
       '2026-05-12T08:00:00Z',
-      /finishes\.0\.steps\.2\.start\.at is not part of a plan/,
+      /finishes\.0\.steps\.2\.start\.at is not known here/,
     ],
     ['finishes.0.steps.2.id', 'id-2', /finishes\.0\.steps\.2\.id is "id-2", as another step is/],
     ['finishes.0.steps', [], /finishes\.0\.steps has 0 entries; allowed is 1 to 40/],
@@ -116,7 +116,7 @@ describe('reading a plan', () => {
       0,
       /finishes\.0\.look\.spacingMm is 0; it must be a number from 0\.1 to 100 mm/,
     ],
-    ['extra', 1, /extra is not part of a plan; remove it/],
+    ['extra', 1, /extra is not known here; remove it/],
     ['seed', -1, /seed is -1/],
     [
       'finishes.0.steps.0.kind',

@@ -418,3 +418,5 @@ export function parseSave(value: unknown): SaveRequest {
   const save = check(saveSchema, value);
   return { revision: save.revision, plan: parsePlan(save.plan) };
 }
+
+export { parseMeasures, parseShelf, parseShelfItem } from './shelf/schema';

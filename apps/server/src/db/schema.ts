@@ -1,4 +1,4 @@
-import { type Plan } from '@zaffet/contract';
+import { type Plan, type ShelfItem } from '@zaffet/contract';
 import { integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 /** Plans, each with the revision its next save must name. A removed plan keeps its row so that it can come back. */
@@ -11,5 +11,12 @@ export const plans = pgTable('plans', {
   removedAt: timestamp('removed_at', { withTimezone: true, mode: 'date' }),
 });
 
-/** Facts about this database itself, such as that the demo was loaded. */
+/** What stands on the shop's shelf. */
+export const shelfItems = pgTable('shelf_items', {
+  id: text().primaryKey(),
+  item: jsonb().$type<ShelfItem>().notNull(),
+  putAt: timestamp('put_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+});
+
+/** Facts about this shop's database itself: that the demo was loaded, what the painter measures with. */
 export const marks = pgTable('marks', { key: text().primaryKey(), value: text().notNull() });

@@ -1,4 +1,11 @@
-import { fault, type Plan, type PlanSummary, type SavedPlan, ZaffetError } from '@zaffet/contract';
+import {
+  fault,
+  migratePlan,
+  type Plan,
+  type PlanSummary,
+  type SavedPlan,
+  ZaffetError,
+} from '@zaffet/contract';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { type Database } from '../db/client';
 import { plans } from '../db/schema';
@@ -12,6 +19,9 @@ const summary = ({ id, name, revision, savedAt }: Row): PlanSummary => ({
   revision,
   savedAt: savedAt.toISOString(),
 });
+
+/** A plan may have been saved by an older Zaffet: it is brought to the present version as it is read. */
+const present = (plan: Plan): Plan => migratePlan(plan) as Plan;
 
 /** A save that names another revision than the one that stands: nothing was changed. */
 export class StaleSave extends ZaffetError {
@@ -34,7 +44,7 @@ export async function listPlans(db: Database): Promise<SavedPlan[]> {
     .from(plans)
     .where(isNull(plans.removedAt))
     .orderBy(desc(plans.savedAt), plans.name);
-  return rows.map((row) => ({ ...summary(row), plan: row.plan }));
+  return rows.map((row) => ({ ...summary(row), plan: present(row.plan) }));
 }
 
 /** @throws ZaffetError `plan.not-found` */
@@ -44,7 +54,7 @@ export async function readPlan(db: Database, id: string): Promise<SavedPlan> {
     .from(plans)
     .where(and(eq(plans.id, known(id)), isNull(plans.removedAt)));
   if (!row) throw new ZaffetError(fault('plan.not-found'));
-  return { ...summary(row), plan: row.plan };
+  return { ...summary(row), plan: present(row.plan) };
 }
 
 export async function createPlan(db: Database, plan: Plan): Promise<SavedPlan> {

@@ -9,8 +9,11 @@ import {
 import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
-import { provideStore } from '@ngrx/store';
+import { provideEffects } from '@ngrx/effects';
+import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
+import * as shelfEffects from './shelf/shelf.effects';
+import { shelfFeature } from './shelf/shelf.feature';
 import { ICONS } from './ui/icons';
 
 export const appConfig: ApplicationConfig = {
@@ -32,6 +35,8 @@ export const appConfig: ApplicationConfig = {
           : {},
       },
     ),
+    provideState(shelfFeature),
+    provideEffects(shelfEffects),
     provideAppInitializer(() => {
       const registry = inject(MatIconRegistry);
       const sanitizer = inject(DomSanitizer);

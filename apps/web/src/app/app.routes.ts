@@ -8,6 +8,12 @@ export const routes: Routes = [
     loadComponent: () => import('./plans/plans.page').then((m) => m.PlansPage),
   },
   {
+    path: 'shelf',
+    title: 'Shelf · Zaffet',
+    data: { bar: true },
+    loadComponent: () => import('./shelf/shelf.page').then((m) => m.ShelfPage),
+  },
+  {
     path: 'plan/:id',
     loadChildren: () => import('./shell/plan.routes').then((m) => m.planRoutes),
   },

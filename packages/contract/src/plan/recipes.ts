@@ -1,16 +1,13 @@
-import { medium, metresToUm, roundsFor, SECONDS_PER_MINUTE, type Setting } from '@zaffet/core';
+import { isClear, medium, metresToUm, roundsFor, SECONDS_PER_MINUTE, type Setting } from '@zaffet/core';
 import { LIMITS } from './limits';
 import { type PartPlan } from './partPlan';
 import { SCHOOL_KEYS, SCHOOL_STEPS, type School } from './schools';
 import { isFilmStep, type PlanStep } from './types';
 
-/** A medium that needs a thicker film than this to hide is clear [µm]. */
-const CLEAR_FROM = 1000;
-
 const isPaint = (step: PlanStep, plan: Pick<PartPlan, 'media'>): boolean => {
   if (!isFilmStep(step) || step.kind !== 'coat') return false;
   const own = plan.media.find(({ key }) => key === step.medium);
-  return medium(own?.like ?? step.medium).hidingUm <= CLEAR_FROM;
+  return !isClear(medium(own?.like ?? step.medium));
 };
 
 /** A part done in the way of a school: in its air, in its colours, the lowest paint's below, the last one's on top. */

@@ -5,6 +5,7 @@ import {
   SECONDS_PER_HOUR,
   SECONDS_PER_MINUTE,
   secondsToMinutes,
+  type Spooned,
 } from '@zaffet/core';
 
 /** How lengths, temperatures and volumes are shown; nothing is stored in it. */
@@ -119,4 +120,19 @@ export function duration(seconds: number): string {
       : `${hours} h ${String(rest).padStart(2, '0')}`;
   }
   return `${figures(size / (24 * SECONDS_PER_HOUR))} days`;
+}
+
+const COUNTED = ['dish', 'spoon', 'teaspoon'] as const;
+
+/** A volume as a hand measures it out: "1 dish, 2 spoons, 1½ teaspoons". */
+export function spoonText({ dishes, spoons, teaspoons }: Spooned): string {
+  const counts = [dishes, spoons, teaspoons];
+  const told = COUNTED.flatMap((word, i) => {
+    const count = counts[i]!;
+    if (count === 0) return [];
+    const whole = Math.floor(count);
+    const number = `${whole === 0 ? '' : whole}${count % 1 === 0 ? '' : '½'}`;
+    return [`${number} ${count <= 1 ? word : word === 'dish' ? 'dishes' : `${word}s`}`];
+  });
+  return told.length === 0 ? 'a few drops' : told.join(', ');
 }

@@ -1,6 +1,6 @@
 import { boundaryBond } from '../chip';
 import { type CrackInput, crackLaw, crackPattern, type CrackTimes, crackTimes, type Hold } from '../crack';
-import { substrate } from '../media';
+import { isClear, substrate } from '../media';
 import { type Panel, type Step } from '../plan';
 import { BRITTLE, type Factors, type FilmRun } from './run';
 import { type CoatCracks } from './types';
@@ -51,7 +51,7 @@ export function weakestBoundary(
 function coveringUm(films: readonly FilmRun[], index: number): number {
   return films
     .slice(index + 1)
-    .filter((film) => film.medium.hidingUm < 1000)
+    .filter((film) => !isClear(film.medium))
     .reduce((sum, film) => sum + film.solidsUm * film.step.cover.share, 0);
 }
 

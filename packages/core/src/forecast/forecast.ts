@@ -1,6 +1,6 @@
 import { appearance, type Appearance } from '../colour';
 import { fallsTo, type StateTimes } from '../film';
-import { substrate } from '../media';
+import { isClear, substrate } from '../media';
 import { type Region } from '../maps';
 import { checkPlan, type PanelPlan, type Step } from '../plan';
 import { umToMetres } from '../units';
@@ -102,7 +102,7 @@ function looksOf(plan: PanelPlan, run: Run, shown: Shown): Appearance {
       const index = film === undefined ? 0 : run.films.indexOf(film);
       return {
         id: layer.id,
-        colour: film === undefined || film.medium.hidingUm > 1000 ? null : film.step.colour,
+        colour: film === undefined || isClear(film.medium) ? null : film.step.colour,
         opacity: shown.opacity[i]!,
         sealed: clearOver(index),
       };

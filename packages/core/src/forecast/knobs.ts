@@ -1,3 +1,4 @@
+import { isClear } from '../media';
 import { type FilmStep, isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
 import { type Forecast } from './types';
 
@@ -76,7 +77,7 @@ function filmsThatMatter(plan: PanelPlan, base: Forecast): FilmStep[] {
       for (const k of [chip.film, chip.film - 1]) if (films[k]) chosen.add(films[k].coat);
   }
   // What is seen hangs on the last paint too.
-  const top = films.findLast((film) => film.medium.hidingUm < 1000);
+  const top = films.findLast((film) => !isClear(film.medium));
   if (top) chosen.add(top.coat);
   return plan.steps.filter((step): step is FilmStep => isFilm(step) && chosen.has(step)).slice(-4);
 }

@@ -2,7 +2,7 @@ import { chipShare } from '../chip';
 import { opacityOf } from '../colour';
 import { type CrackPattern } from '../crack';
 import { valueAt } from '../film';
-import { type MediumLookup, substrate } from '../media';
+import { isClear, type MediumLookup, substrate } from '../media';
 import { type Distress, isFilm, mapOf, type PanelPlan, type Place, type Resist, type Step } from '../plan';
 import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
 import { abrasion, bladeEffort, EXPOSURE, LIFTING, RESIST_LIFT } from '../wear';
@@ -21,8 +21,6 @@ const CRACKS_RUN = 0.3;
 /** Whether cracks of a pattern are there to be seen. */
 export const showsCracks = (pattern: CrackPattern): boolean =>
   pattern.openArea >= CRACKS_SEEN && pattern.crackedShare >= CRACKS_RUN;
-/** A medium that needs a thicker film than this to hide is clear [µm]. */
-const CLEAR_FROM = 1000;
 
 /** The coat that salt was strewn into while it was wet and deep enough to take it; null when it lies loose on top. */
 export function saltBed(run: Run, salt: Resist): FilmRun | null {
@@ -256,7 +254,7 @@ function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
     };
   }
   const { medium } = film;
-  const clear = medium.hidingUm > CLEAR_FROM;
+  const clear = isClear(medium);
   return {
     id: step.id,
     thicknessUm: film.solidsUm,

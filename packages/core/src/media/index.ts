@@ -1,3 +1,4 @@
+export { isClear } from './clear';
 export { medium, MEDIUM_KEYS, type MediumKey } from './media';
 export { mediumLookup, type MediumLookup } from './own';
 export { PARAMETERS } from './parameters';

@@ -208,15 +208,18 @@ function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
   };
 }
 
-/** How recipes are put in order: those that meet the wish first, then by what stops, misfit, risk and time. */
-function order(a: Recipe, b: Recipe): number {
-  const rank = (recipe: Recipe): number =>
-    (recipe.met ? 0 : 100 + 10 * Math.min(9, recipe.misfit)) +
-    4 * recipe.risks.filter(({ level }) => level === 'stop').length +
-    recipe.risks.filter(({ level }) => level === 'warn').length +
-    (recipe.total === null ? 20 : recipe.total / 86400 / 4);
-  return rank(a) - rank(b);
-}
+/** How recipes are put in order: those that meet the wish first, then by what stops, misfit, risk, time and handicap. */
+const order =
+  (handicaps: ReadonlyMap<string, number>) =>
+  (a: Recipe, b: Recipe): number => {
+    const rank = (recipe: Recipe): number =>
+      (handicaps.get(recipe.key) ?? 0) +
+      (recipe.met ? 0 : 100 + 10 * Math.min(9, recipe.misfit)) +
+      4 * recipe.risks.filter(({ level }) => level === 'stop').length +
+      recipe.risks.filter(({ level }) => level === 'warn').length +
+      (recipe.total === null ? 20 : recipe.total / 86400 / 4);
+    return rank(a) - rank(b);
+  };
 
 /**
  * Recipes of several ways of working for a wish, the best first. One step of the generator is one way of working, so
@@ -235,7 +238,7 @@ export function* solveStepwise(
     const recipe = recipeOf(candidate, wish, candidate.plan.seed);
     if (recipe.total !== null ? recipe.total <= deadline : deadline === Infinity) recipes.push(recipe);
   }
-  return recipes.sort(order);
+  return recipes.sort(order(new Map(candidates.map(({ key, handicap }) => [key, handicap ?? 0]))));
 }
 
 /** All recipes at once. */

@@ -38,6 +38,8 @@ export interface Setting {
 export interface Candidate {
   readonly key: string;
   readonly plan: PanelPlan;
+  /** How much less it is wanted than others that do as well, 1 as much as a warning; for what a shelf lacks. */
+  readonly handicap?: number;
 }
 
 /** One answer: a plan of a school with its numbers set, and how near it comes. */

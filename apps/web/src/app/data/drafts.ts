@@ -1,5 +1,8 @@
 import { Injectable } from '@angular/core';
-import { type Plan } from '@zaffet/contract';
+import { migratePlan, type Plan } from '@zaffet/contract';
+import { type Change } from '../shelf/shelf.feature';
+
+const SHELF = 'zaffet-shelf-draft';
 
 export interface Draft {
   readonly plan: Plan;
@@ -22,10 +25,13 @@ export class Drafts {
     }
   }
 
+  /** A draft may have been kept by an older Zaffet, before an update. */
   find(id: string): Draft | null {
     try {
       const text = localStorage.getItem(this.key(id));
-      return text === null ? null : (JSON.parse(text) as Draft);
+      if (text === null) return null;
+      const draft = JSON.parse(text) as Draft;
+      return { ...draft, plan: migratePlan(draft.plan) as Plan };
     } catch {
       return null;
     }
@@ -36,6 +42,24 @@ export class Drafts {
       localStorage.removeItem(this.key(id));
     } catch {
       // Nothing to drop where nothing could be kept.
+    }
+  }
+
+  keepShelf(unsaved: readonly Change[]): void {
+    try {
+      if (unsaved.length === 0) localStorage.removeItem(SHELF);
+      else localStorage.setItem(SHELF, JSON.stringify(unsaved));
+    } catch {
+      // As for plans.
+    }
+  }
+
+  findShelf(): readonly Change[] {
+    try {
+      const text = localStorage.getItem(SHELF);
+      return text === null ? [] : (JSON.parse(text) as readonly Change[]);
+    } catch {
+      return [];
     }
   }
 }

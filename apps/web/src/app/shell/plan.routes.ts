@@ -19,6 +19,16 @@ export const planRoutes: Routes = [
         loadComponent: () => import('../piece/piece.page').then((m) => m.PiecePage),
       },
       {
+        path: 'mix',
+        title: 'Mix · Zaffet',
+        loadComponent: () => import('../mix/mix.page').then((m) => m.MixPage),
+      },
+      {
+        path: 'shelf',
+        title: 'Shelf · Zaffet',
+        loadComponent: () => import('../shelf/shelf.page').then((m) => m.ShelfPage),
+      },
+      {
         path: 'look',
         title: 'Look · Zaffet',
         loadComponent: () => import('../look/look.page').then((m) => m.LookPage),

@@ -31,7 +31,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       width: 100%;
       height: 32px;
       padding: 0 6px;
-      border: 1px solid var(--line);
+      border: 1px solid var(--field-line, var(--line));
       border-radius: 4px;
       background: var(--paper);
       color: var(--ink);

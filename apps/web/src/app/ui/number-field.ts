@@ -53,7 +53,7 @@ import { Units } from '../data/units';
       display: flex;
       align-items: center;
       background: var(--paper);
-      border: 1px solid var(--line);
+      border: 1px solid var(--field-line, var(--line));
       border-radius: 4px;
       padding: 0 8px;
       height: 32px;

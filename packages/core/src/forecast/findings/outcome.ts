@@ -1,4 +1,4 @@
-import { substrate } from '../../media';
+import { isClear, substrate } from '../../media';
 import { type PanelPlan } from '../../plan';
 import { type Forecast } from '../types';
 import { type AddFinding } from './codes';
@@ -17,7 +17,7 @@ export function outcomeRules(plan: PanelPlan, result: Outcome, add: AddFinding):
     if (onSlip) {
       if (coat.coat.passes > MAX_PASSES)
         add('overworked', 'warn', id, { passes: coat.coat.passes, strength });
-      if (coat.dryThickness < THIN_TOP && coat.medium.hidingUm < 1000)
+      if (coat.dryThickness < THIN_TOP && !isClear(coat.medium))
         add('too-thin', 'warn', id, { thickness: coat.dryThickness });
       if (strength < MISSING) add('crackle-missing', 'warn', id, { strength });
       else if (strength < WEAK) add('weak-crackle', 'tip', id, { strength });
@@ -30,7 +30,7 @@ export function outcomeRules(plan: PanelPlan, result: Outcome, add: AddFinding):
       lower.medium.kind !== 'clear' &&
       below.medium.slipRate === 0 &&
       coat.coat.kind === 'coat' &&
-      coat.medium.hidingUm < 1000
+      !isClear(coat.medium)
     ) {
       add('second-coat-closes', 'warn', id, { left: below.crack?.law.fillLeft ?? 0 });
     }

@@ -10,6 +10,9 @@ import { planFeature } from '../../plan/plan.feature';
 import { MethodSheet } from '../method-sheet/method-sheet';
 import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
 
+/** A working day, in minutes from midnight. */
+const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
+
 /** Which finish is on the bench, as it is meant or with a what-if tried on it. */
 @Component({
   selector: 'zf-bench-bar',
@@ -26,21 +29,24 @@ import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
         As planned
       </button>
       @for (finish of whatIfs(); track finish.id) {
-        <button
-          type="button"
-          class="tab"
-          [attr.aria-pressed]="finish.id === tried()?.id"
-          (click)="choose(finish.id)"
-        >
-          {{ finish.name }}
-        </button>
+        @if (finish.id === tried()?.id) {
+          <label class="tab on name">
+            <span class="visually-hidden">Name of the what-if</span>
+            <input
+              #what
+              [value]="finish.name"
+              [attr.maxlength]="nameLength"
+              (change)="rename(finish.id, what)"
+            />
+          </label>
+        } @else {
+          <button type="button" class="tab" aria-pressed="false" (click)="choose(finish.id)">
+            {{ finish.name }}
+          </button>
+        }
       }
     </span>
     @if (tried(); as finish) {
-      <label class="name">
-        <span class="visually-hidden">Name of the what-if</span>
-        <input #what [value]="finish.name" [attr.maxlength]="nameLength" (change)="rename(finish.id, what)" />
-      </label>
       <button mat-button (click)="take(finish.id)">Mean this one</button>
       <button mat-icon-button aria-label="Drop this what-if" (click)="drop(finish.id)">
         <mat-icon svgIcon="remove" />
@@ -54,6 +60,31 @@ import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
       <button mat-button (click)="compare()"><mat-icon svgIcon="compare" />Side by side</button>
     }
     <span class="spacer"></span>
+    <span class="hours" role="group" aria-label="Hours you work">
+      <label
+        ><input type="checkbox" [checked]="hours() !== null" (change)="keepHours(hours() === null)" />I
+        work</label
+      >
+      @if (hours(); as kept) {
+        <input
+          #from
+          type="time"
+          aria-label="from"
+          [value]="clock(kept.opensMin)"
+          (change)="setHours(from, 'opensMin')"
+        />
+        to
+        <input
+          #to
+          type="time"
+          aria-label="to"
+          [value]="clock(kept.closesMin)"
+          (change)="setHours(to, 'closesMin')"
+        />
+      } @else {
+        at any hour
+      }
+    </span>
     <button mat-button (click)="methods()">Begin from a method …</button>
   `,
   styles: `
@@ -105,10 +136,36 @@ import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
       font-size: 13px;
       cursor: pointer;
     }
+    .tab.on,
     .tab[aria-pressed='true'] {
       background: var(--paper);
       color: var(--ink);
       font-weight: 600;
+    }
+    .hours {
+      display: flex;
+      align-items: center;
+      gap: 5px;
+      font-size: 13px;
+    }
+    .hours label {
+      display: flex;
+      align-items: center;
+      gap: 5px;
+      min-height: 30px;
+    }
+    .hours input[type='checkbox'] {
+      width: 17px;
+      height: 17px;
+      accent-color: var(--kelp);
+    }
+    .hours input[type='time'] {
+      height: 28px;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+      background: var(--paper);
+      color: var(--ink);
+      font: inherit;
     }
     .spacer {
       flex: 1;
@@ -141,6 +198,27 @@ export class BenchBar {
       .map(({ name }) => name.toLowerCase());
     return parts.length <= 1 ? '' : `on ${named.join(', ')}`;
   });
+
+  protected readonly hours = computed(() => this.file()?.hours ?? null);
+
+  protected clock(minutes: number): string {
+    return [Math.floor(minutes / 60), minutes % 60].map((part) => String(part).padStart(2, '0')).join(':');
+  }
+
+  protected keepHours(keep: boolean): void {
+    const starts = new Date(this.file()!.startsAt);
+    const hours = keep ? { ...USUAL_HOURS, offsetMin: -starts.getTimezoneOffset() } : null;
+    this.store.dispatch(PlanEditor.hoursChanged({ hours }));
+  }
+
+  /** Hours that would close before they open are not taken. */
+  protected setHours(input: HTMLInputElement, which: 'opensMin' | 'closesMin'): void {
+    const [hour, minute] = input.value.split(':').map(Number);
+    const before = this.hours()!;
+    const hours = { ...before, [which]: (hour ?? 0) * 60 + (minute ?? 0) };
+    if (input.value === '' || hours.closesMin <= hours.opensMin) input.value = this.clock(before[which]);
+    else this.store.dispatch(PlanEditor.hoursChanged({ hours }));
+  }
 
   protected choose(finishId: string | null): void {
     this.store.dispatch(PlanEditor.finishChosen({ finishId }));

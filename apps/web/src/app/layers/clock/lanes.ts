@@ -1,5 +1,5 @@
 import { isFilmStep, layerWord, type PartPlan, type PlanStep, stepTitle } from '@zaffet/contract';
-import { type CoatForecast, type Forecast, type StepTimes } from '@zaffet/core';
+import { type CoatForecast, type Forecast, isClear, type StepTimes } from '@zaffet/core';
 
 /** States a lane is divided into; `key` names its look. */
 export interface LaneSegment {
@@ -80,7 +80,7 @@ export function lanesOf(
       height,
       title: stepTitle(step, plan.media),
       colour: isFilmStep(step) ? step.colour : 'none',
-      clear: film !== undefined && film.medium.hidingUm > 1000,
+      clear: film !== undefined && isClear(film.medium),
       laidAt: times.from,
       waitsFrom: forecast.times[index - 1]?.until ?? 0,
       until: times.until,

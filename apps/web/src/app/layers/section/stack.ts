@@ -14,7 +14,7 @@ import {
   um,
   type UnitSystem,
 } from '@zaffet/contract';
-import { type CoatForecast, type Forecast } from '@zaffet/core';
+import { type CoatForecast, type Forecast, isClear } from '@zaffet/core';
 
 /** One film as the Section draws it, heights in µm above the panel. */
 export interface Slab {
@@ -125,7 +125,7 @@ function slabOf(
   units: UnitSystem,
 ): Slab {
   const dryUm = coat.dryThickness * 1e6;
-  const clear = coat.medium.hidingUm > 1000;
+  const clear = isClear(coat.medium);
   return {
     id: step.id,
     title: stepTitle(step, plan.media),

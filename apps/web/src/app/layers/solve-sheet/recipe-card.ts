@@ -13,6 +13,8 @@ import {
   duration,
   figureText,
   findingWords,
+  mediumName,
+  pricesKnown,
   SCHOOLS,
   type PartPlan,
   type School,
@@ -20,7 +22,9 @@ import {
   WISH_WORDS,
 } from '@zaffet/contract';
 import { forecast, handsOn, quantities, type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core';
+import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
+import { shelfFeature } from '../../shelf/shelf.feature';
 import { FaceCanvas } from '../../ui/face-canvas';
 import { faceRequest } from '../../workers/face-request';
 import { FacePool } from '../../workers/face.pool';
@@ -51,6 +55,9 @@ const ROWS = 190;
         }
       </dl>
       <p class="quiet takes">{{ takes() }}</p>
+      @if (missing().length > 0) {
+        <p class="quiet takes">To buy: {{ toBuy() }}.</p>
+      }
       @for (risk of risks(); track $index) {
         <p class="risk">{{ risk }}</p>
       }
@@ -125,9 +132,12 @@ export class RecipeCard {
   readonly school = input.required<string>();
   readonly plan = input.required<PartPlan>();
   readonly wish = input.required<Wish>();
+  /** Media the shelf has nothing of. */
+  readonly missing = input.required<readonly string[]>();
   readonly taken = output<PartPlan>();
   protected readonly answer = signal<FaceAnswer | null>(null);
 
+  private readonly shelf = inject(Store).selectSignal(shelfFeature.selectShelf);
   private readonly model = computed(() => toModel(this.plan()));
   private readonly forecast = computed(() => forecast(this.model()));
   protected readonly name = computed(() => SCHOOLS[this.school() as School]);
@@ -159,11 +169,22 @@ export class RecipeCard {
     const { readyAt } = this.forecast();
     const { steps, panel } = this.model();
     const hands = steps.reduce((sum, step) => sum + handsOn(step, panel.width * panel.height), 0);
-    const costs = quantities(this.model(), this.plan().prices).flatMap(({ cost }) => cost ?? []);
+    const shelf = this.shelf();
+    const { prices } = this.plan();
+    const known = shelf === null ? prices : pricesKnown(prices, shelf);
+    const costs = quantities(this.model(), known).flatMap(({ cost }) => cost ?? []);
     const cost = costs.length === 0 ? '' : `, ${costs.reduce((sum, c) => sum + c, 0).toFixed(2)} of paint`;
+    const { times } = this.forecast();
+    const waits = times.map(({ from }, i) => from - (times[i - 1]?.until ?? 0));
+    const longest = Math.max(0, ...waits);
     const ready = readyAt === null ? 'never dry in this air' : `done after ${duration(readyAt)}`;
-    return `${steps.length} steps, ${ready}, of it ${duration(hands)} with the hands${cost}`;
+    return `${steps.length} steps, ${ready}, of it ${duration(hands)} with the hands, the longest wait ${duration(longest)}${cost}`;
   });
+  protected readonly toBuy = computed(() =>
+    this.missing()
+      .map((key) => mediumName(key, this.plan().media).toLowerCase())
+      .join(', '),
+  );
   protected readonly risks = computed(() =>
     this.forecast()
       .findings.filter(({ level }) => level === 'stop' || level === 'warn')

@@ -6,7 +6,9 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import {
   LIMITS,
   type Limit,
+  notOnShelf,
   type PartPlan,
+  perCent,
   SCHOOLS,
   type School,
   schoolPlans,
@@ -20,6 +22,8 @@ import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { NumberField } from '../../ui/number-field';
+import { ShelfServer } from '../../shelf/shelf.actions';
+import { shelfFeature } from '../../shelf/shelf.feature';
 import { FacePool } from '../../workers/face.pool';
 import { SolveClient } from '../../workers/solve.client';
 import { RecipeCard } from './recipe-card';
@@ -34,10 +38,17 @@ const WISH_LIMITS: Readonly<Record<WishKey, Limit>> = {
 };
 const HOURS: Limit = { min: 1, max: 24 * 14, step: 1, unit: 'h' };
 const SECONDS_PER_HOUR = 3600;
+/** A medium to be bought counts against a recipe as much as half a warning. */
+const BUYING = 0.5;
+
+const clockText = (minutes: number): string =>
+  [Math.floor(minutes / 60), minutes % 60].map((part) => String(part).padStart(2, '0')).join(':');
 
 interface Found {
   readonly key: School;
   readonly plan: PartPlan;
+  /** Media that must be bought. */
+  readonly missing: readonly string[];
 }
 
 /** The question turned round: what is wanted, and which ways of working come there. */
@@ -79,6 +90,12 @@ interface Found {
         />
       </div>
       <div class="ask">
+        <mat-checkbox
+          [checked]="shelfOnly()"
+          [disabled]="shelf() === null"
+          (change)="shelfOnly.set($event.checked)"
+          >only with what is on the shelf</mat-checkbox
+        >
         <button mat-button (click)="asNow()">As this plan gives now</button>
         @if (progress() === null) {
           <button mat-flat-button [disabled]="!asked()" (click)="find()">Find recipes</button>
@@ -91,7 +108,13 @@ interface Found {
       }
       <p class="sum" role="status">{{ sum() }}</p>
       @for (recipe of found(); track recipe.key) {
-        <zf-recipe-card [school]="recipe.key" [plan]="recipe.plan" [wish]="wish()" (taken)="take($event)" />
+        <zf-recipe-card
+          [school]="recipe.key"
+          [plan]="recipe.plan"
+          [wish]="wish()"
+          [missing]="recipe.missing"
+          (taken)="take($event)"
+        />
       }
     </mat-dialog-content>
     <mat-dialog-actions align="end"><button mat-button mat-dialog-close>Close</button></mat-dialog-actions>
@@ -104,9 +127,14 @@ interface Found {
     }
     .ask {
       display: flex;
+      align-items: center;
       justify-content: flex-end;
       gap: 10px;
       margin: 10px 0;
+    }
+    .given {
+      margin: 8px 0 0;
+      font-size: 13px;
     }
     .sum {
       margin: 6px 0;
@@ -136,12 +164,27 @@ export class SolveSheet {
   /** Lengths in mm, shares 0 … 1. */
   protected readonly wished = signal<Readonly<Partial<Record<WishKey, number>>>>(this.fromLook());
   protected readonly hours = signal<number | null>(null);
+  protected readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
+  protected readonly shelfOnly = signal(false);
+  /** What the recipes are worked out for, beside the wish. */
+  protected readonly given = computed(() => {
+    const { part, air, hours } = this.plan()!;
+    const day =
+      hours === null
+        ? 'at any hour'
+        : `between ${clockText(hours.opensMin)} and ${clockText(hours.closesMin)}`;
+    return `For ${part.name.toLowerCase()}, in air of ${air.temperatureC} °C and ${perCent(air.humidity)}, worked ${day}.`;
+  });
   protected readonly progress = signal<number | null>(null);
   protected readonly found = signal<readonly Found[]>([]);
   /** The wish the recipes were found for. */
   protected readonly wish = signal<Wish>({});
   protected readonly sum = signal('');
   protected readonly asked = computed(() => Object.keys(this.wished()).length > 0);
+
+  constructor() {
+    this.store.dispatch(ShelfServer.shelfAsked());
+  }
 
   private fromLook(): Partial<Record<WishKey, number>> {
     const look = this.plan()?.look;
@@ -186,7 +229,16 @@ export class SolveSheet {
         LENGTHS.includes(key as WishKey) ? value / 1000 : value,
       ]),
     ) as Wish;
-    const schools = schoolPlans(plan, newId);
+    const shelf = this.shelf();
+    const missing = (steps: PartPlan['steps']): string[] => (shelf === null ? [] : notOnShelf(steps, shelf));
+    const schools = schoolPlans(plan, newId).filter(
+      ({ plan: school }) => !this.shelfOnly() || missing(school.steps).length === 0,
+    );
+    if (schools.length === 0) {
+      this.found.set([]);
+      this.sum.set('No way of working goes with what is on the shelf alone. Look at all of them instead.');
+      return;
+    }
     this.found.set([]);
     this.sum.set('');
     this.progress.set(0);
@@ -195,7 +247,11 @@ export class SolveSheet {
       const recipes = await this.client.find(
         {
           wish,
-          candidates: schools.map(({ key, plan: school }) => ({ key, plan: toModel(school) })),
+          candidates: schools.map(({ key, plan: school }) => ({
+            key,
+            plan: toModel(school),
+            handicap: BUYING * missing(school.steps).length,
+          })),
           deadline: hours === null ? null : hours * SECONDS_PER_HOUR,
         },
         (share) => this.progress.set(share),
@@ -203,10 +259,10 @@ export class SolveSheet {
       if (recipes === null) return;
       this.wish.set(wish);
       this.found.set(
-        recipes.map(({ key, settings }) => ({
-          key: key as School,
-          plan: withSettingsFiled(schools.find((school) => school.key === key)!.plan, settings),
-        })),
+        recipes.map(({ key, settings }) => {
+          const filed = withSettingsFiled(schools.find((school) => school.key === key)!.plan, settings);
+          return { key: key as School, plan: filed, missing: missing(filed.steps) };
+        }),
       );
       this.sum.set(this.summary(schools.length));
     } catch {

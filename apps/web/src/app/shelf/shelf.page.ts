@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatIconModule } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
+import {
+  BODY_NAMES,
+  LIMITS,
+  type MeasuresFile,
+  type PotItem,
+  potUseBy,
+  type ShelfItem,
+} from '@zaffet/contract';
+import { BODIES, GRITS, isClear, medium, MEDIUM_KEYS } from '@zaffet/core';
+import { Store } from '@ngrx/store';
+import { format, formatISO } from 'date-fns';
+import { newId, now } from '../data/fresh';
+import { ChoiceField, optionsOf } from '../ui/choice-field';
+import { NumberField } from '../ui/number-field';
+import { ShelfEditor, ShelfServer } from './shelf.actions';
+import { shelfFeature } from './shelf.feature';
+
+const PAINT = '#d9d3c0';
+/** Everything a tin can hold. */
+const MEDIA = MEDIUM_KEYS.filter((key) => key !== 'salt').map((key) => ({
+  value: key,
+  name: medium(key).name,
+}));
+
+/** What is there: tins, mixed pots, papers, what one measures with. Everything is saved as it is typed. */
+@Component({
+  selector: 'zf-shelf-page',
+  imports: [ChoiceField, MatButtonModule, MatCheckboxModule, MatIconModule, NumberField, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shelf.page.html',
+  styleUrl: './shelf.page.scss',
+})
+export class ShelfPage {
+  private readonly store = inject(Store);
+  /** With a bar of its own, where no plan is open round it. */
+  readonly bar = input(false);
+  protected readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
+  protected readonly fault = this.store.selectSignal(shelfFeature.selectFault);
+  protected readonly saveText = this.store.selectSignal(shelfFeature.selectSaveText);
+  protected readonly limits = LIMITS;
+  protected readonly media = MEDIA;
+  protected readonly bodies = [{ value: '', name: 'not said' }, ...optionsOf(BODY_NAMES, BODIES)];
+  protected readonly grits = GRITS.map((grit) => ({ value: String(grit), name: `P${grit}` }));
+
+  private readonly items = computed(() => this.shelf()?.items ?? []);
+  protected readonly tins = computed(() => this.items().filter((item) => item.kind === 'tin'));
+  protected readonly abrasives = computed(() => this.items().filter((item) => item.kind === 'abrasive'));
+  protected readonly pots = computed(() =>
+    this.items()
+      .filter((item): item is PotItem => item.kind === 'pot')
+      .map((item) => {
+        const useBy = potUseBy(item);
+        const turned = useBy < now().getTime();
+        return { ...item, turned, keeps: `${turned ? 'turned' : 'good until'} ${format(useBy, 'd MMM')}` };
+      }),
+  );
+
+  constructor() {
+    this.ask();
+  }
+
+  protected ask(): void {
+    this.store.dispatch(ShelfServer.shelfAsked());
+  }
+
+  /** What a list adds to an item for showing is not part of it. */
+  protected put(shown: ShelfItem & { turned?: boolean; keeps?: string }): void {
+    const { turned: _turned, keeps: _keeps, ...item } = shown;
+    this.store.dispatch(ShelfEditor.itemPut({ item: item as ShelfItem }));
+  }
+
+  protected take(id: string): void {
+    this.store.dispatch(ShelfEditor.itemTaken({ id }));
+  }
+
+  protected rename(item: ShelfItem, input: HTMLInputElement): void {
+    const name = input.value.trim();
+    if (name === '') input.value = item.name;
+    else this.put({ ...item, name });
+  }
+
+  protected measure(changes: Partial<MeasuresFile>): void {
+    this.store.dispatch(ShelfEditor.measuresSet({ measures: { ...this.shelf()!.measures, ...changes } }));
+  }
+
+  /** Clear media have no colour; paints have one. */
+  protected colourFor(key: string, before: string | null): string | null {
+    return isClear(medium(key)) ? null : (before ?? PAINT);
+  }
+
+  protected addTin(): void {
+    this.put({
+      id: newId(),
+      kind: 'tin',
+      name: 'New tin',
+      medium: 'chalk',
+      colour: PAINT,
+      amountMl: 250,
+      pricePerL: null,
+      openedAt: null,
+    });
+  }
+
+  protected addPot(): void {
+    this.put({
+      id: newId(),
+      kind: 'pot',
+      name: 'New pot',
+      medium: 'milk',
+      colour: PAINT,
+      amountMl: 50,
+      dilution: 0,
+      mixedAt: now().toISOString(),
+      keptCold: true,
+      body: null,
+    });
+  }
+
+  protected addPaper(): void {
+    this.put({ id: newId(), kind: 'abrasive', name: 'Paper', grit: 220, sheets: 5 });
+  }
+
+  protected day(at: string | null): string {
+    return at === null ? '' : formatISO(new Date(at), { representation: 'date' });
+  }
+
+  protected minute(at: string): string {
+    return format(new Date(at), "yyyy-MM-dd'T'HH:mm");
+  }
+
+  protected instant(typed: string): string | null {
+    const moment = Date.parse(typed);
+    return Number.isNaN(moment) ? null : new Date(moment).toISOString();
+  }
+}

@@ -1,0 +1,11 @@
+import { medium, potLife } from '@zaffet/core';
+import { type PotItem } from './types';
+
+/** A refrigerator and a shop [K]. */
+const COLD = 277.15;
+const ROOM = 294.15;
+
+/** Until when a mixed pot can be used [ms since 1970]. */
+export function potUseBy({ medium: key, mixedAt, keptCold }: PotItem): number {
+  return Date.parse(mixedAt) + potLife(medium(key), keptCold ? COLD : ROOM) * 1000;
+}

@@ -1,0 +1,56 @@
+import { type Body, type Grit } from '@zaffet/core';
+
+/** Something on the shelf. */
+interface ItemFields {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** A tin, bottle or bag as it was bought. */
+export interface TinItem extends ItemFields {
+  readonly kind: 'tin';
+  /** Key of a generic medium. */
+  readonly medium: string;
+  /** `#rrggbb`; null for clear media. */
+  readonly colour: string | null;
+  readonly amountMl: number;
+  readonly pricePerL: number | null;
+  /** ISO 8601; null while it is closed. */
+  readonly openedAt: string | null;
+}
+
+/** What was mixed and is left. */
+export interface PotItem extends ItemFields {
+  readonly kind: 'pot';
+  readonly medium: string;
+  readonly colour: string | null;
+  readonly amountMl: number;
+  /** Litres of water in a litre of the medium. */
+  readonly dilution: number;
+  readonly mixedAt: string;
+  readonly keptCold: boolean;
+  readonly body: Body | null;
+}
+
+/** Abrasive sheets. */
+export interface AbrasiveItem extends ItemFields {
+  readonly kind: 'abrasive';
+  readonly grit: Grit;
+  readonly sheets: number;
+}
+
+export type ShelfItem = TinItem | PotItem | AbrasiveItem;
+export const SHELF_KINDS = ['tin', 'pot', 'abrasive'] as const satisfies readonly ShelfItem['kind'][];
+
+/** What this painter measures with. */
+export interface MeasuresFile {
+  readonly dishMl: number;
+  readonly spoonMl: number;
+  readonly teaspoonMl: number;
+}
+export const USUAL_MEASURES: MeasuresFile = { dishMl: 100, spoonMl: 15, teaspoonMl: 5 };
+
+export interface Shelf {
+  readonly items: readonly ShelfItem[];
+  readonly measures: MeasuresFile;
+}
