@@ -4,6 +4,7 @@ import { Router } from 'express';
 import { type Database } from '../db/client';
 import { jobSheet } from '../sheet/content';
 import { jobSheetPdf } from '../sheet/pdf';
+import { readShelf } from '../shelf/queries';
 import { createPlan, listPlans, readPlan, removePlan, restorePlan, savePlan } from './queries';
 
 /** A file name every system takes. */
@@ -47,7 +48,9 @@ export function planRoutes(db: Database): Router {
   router.get('/api/plans/:id/sheet', async (request, response) => {
     const saved = await readPlan(db, request.params.id);
     const { zone } = request.query;
-    const pdf = await jobSheetPdf(jobSheet(saved.plan, typeof zone === 'string' ? zone : 'UTC'));
+    const pdf = await jobSheetPdf(
+      jobSheet(saved.plan, typeof zone === 'string' ? zone : 'UTC', await readShelf(db)),
+    );
     response.attachment(fileName(saved.name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
   });
   return router;

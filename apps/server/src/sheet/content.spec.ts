@@ -1,7 +1,9 @@
-import { newPlan, SCHOOL_KEYS, type School } from '@zaffet/contract';
+import { newPlan, partPlan, type Plan, SCHOOL_KEYS, type School, USUAL_MEASURES } from '@zaffet/contract';
 import { jobSheet } from './content';
+import { mapSvg, stackSvg } from './drawings';
 
-const plan = (school: School): ReturnType<typeof newPlan> => {
+const SHELF = { items: [], measures: USUAL_MEASURES };
+const plan = (school: School): Plan => {
   let id = 0;
   return newPlan(school, 'Lamp shelf', 7, '2026-07-06T08:00:00.000Z', () => `s${++id}`);
 };
@@ -10,28 +12,93 @@ describe('job sheet', () => {
   it('tells every step in order with its time, what to mix, and what to beware of, for every school', () => {
     for (const school of SCHOOL_KEYS) {
       const filed = plan(school);
-      const sheet = jobSheet(filed, 'UTC');
-      expect(sheet.steps.map(({ number }) => number)).toEqual(filed.finishes[0]!.steps.map((_, i) => i + 1));
-      expect(sheet.steps.every(({ detail, title }) => title !== '' && !detail.includes('NaN')))
+      const sheet = jobSheet(filed, 'UTC', SHELF);
+      const [finish] = sheet.finishes;
+      expect(finish!.steps.map(({ number }) => number)).toEqual(partPlan(filed).steps.map((_, i) => i + 1));
+      expect(finish!.steps.every(({ detail, title }) => title !== '' && !/NaN|undefined/.test(detail)))
         .withContext(school)
         .toBeTrue();
       expect(sheet.mixes.length).withContext(school).toBeGreaterThan(1);
+      expect(sheet.mixes.every(({ detail }) => /spoon|dish/.test(detail)))
+        .withContext(school)
+        .toBeTrue();
       expect(sheet.cautions.every(({ lines }) => lines.length > 0)).toBeTrue();
       expect(sheet.deference).toMatch(/label/);
-      const shares = sheet.layers.map(({ share }) => Number.parseFloat(share));
+      expect(sheet.parts[0]!.prep.length).toBeGreaterThan(0);
+      const shares = finish!.layers.map(({ share }) => Number.parseFloat(share));
       expect(shares.reduce((sum, share) => sum + share, 0))
         .withContext(school)
         .toBeGreaterThan(97);
     }
   });
 
+  it('tells each finish once, with the parts that get it, and leaves out what is left out', () => {
+    const filed = plan('dried-medium');
+    const [part] = filed.piece.parts;
+    const [finish] = filed.finishes;
+    const own = {
+      ...finish!,
+      id: 'own',
+      name: 'Top',
+      steps: finish!.steps.map((s, i) => ({ ...s, id: `t${i}`, off: i === 1 })),
+    };
+    const whatIf = {
+      ...own,
+      id: 'try',
+      whatIfOf: 'own',
+      steps: own.steps.map((s) => ({ ...s, id: `w${s.id}` })),
+    };
+    const sheet = jobSheet(
+      {
+        ...filed,
+        piece: {
+          name: 'Chest',
+          parts: [
+            part!,
+            { ...part!, id: 'front', name: 'Front', facing: 'front' },
+            { ...part!, id: 'top', name: 'Top', facing: 'top', finish: 'own', prepared: ['degrease'] },
+          ],
+        },
+        finishes: [finish!, own, whatIf],
+      },
+      'UTC',
+      SHELF,
+    );
+    expect(sheet.finishes.map(({ title }) => title)).toEqual(['Finish', 'Top']);
+    expect(sheet.finishes[0]!.subtitle).toMatch(/^For panel, front; .*the largest/);
+    expect(sheet.finishes[1]!.steps.length).toBe(2);
+    expect(sheet.turning).toEqual(['Front up: front', 'Top up: top', 'Beside it: panel']);
+    expect(sheet.parts[2]!.prep.join()).not.toMatch(/degrease/i);
+  });
+
   it("goes by the shop's clock, and by UTC where nobody knows the zone", () => {
-    expect(jobSheet(plan('wet-glue'), 'Europe/Lisbon').steps[0]!.at).toBe('Mon 6 Jul, 09:00');
-    expect(jobSheet(plan('wet-glue'), 'Atlantis/Deep').steps[0]!.at).toBe('Mon 6 Jul, 08:00 UTC');
+    const at = (zone: string): string => jobSheet(plan('wet-glue'), zone, SHELF).finishes[0]!.steps[0]!.at;
+    expect(at('Europe/Lisbon')).toBe('Mon 6 Jul, 09:00');
+    expect(at('Atlantis/Deep')).toBe('Mon 6 Jul, 08:00 UTC');
   });
 
   it('says the latest moment where a window closes', () => {
-    const glue = jobSheet(plan('wet-glue'), 'UTC').steps[1]!;
+    const glue = jobSheet(plan('wet-glue'), 'UTC', SHELF).finishes[0]!.steps[1]!;
     expect(glue.lookFor).toMatch(/^takes the next coat from .+ until .+ at the latest$/);
+  });
+
+  it('draws the stack to scale and maps on the outline of their part, with names made harmless', () => {
+    const svg = stackSvg([
+      { name: 'Salt & <sand>', colour: '#112233', dryUm: 30 },
+      { name: 'Top', colour: '#ddeeff', dryUm: 90 },
+    ]);
+    expect(svg).toContain('Salt &amp; &lt;sand&gt;, 30 µm dry');
+    const heights = [...svg.matchAll(/height="([\d.]+)" fill="#(?:112233|ddeeff)"/g)].map(([, h]) =>
+      Number(h),
+    );
+    expect(heights[1]! / heights[0]!).toBeCloseTo(3, 1);
+    const map = mapSvg({
+      title: 'Jelly',
+      widthMm: 400,
+      heightMm: 200,
+      map: { columns: 2, rows: 1, percent: [0, 80] },
+    });
+    expect(map).toContain('viewBox="0 0 240 120.0"');
+    expect(map.match(/<rect/g)!.length).toBe(2);
   });
 });

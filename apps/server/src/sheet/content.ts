@@ -1,43 +1,93 @@
 import {
+  BODY_NAMES,
   COVER_NAMES,
   duration,
+  FACING_NAMES,
   FIGURE_WORDS,
   figureText,
   findingWords,
+  type Finish,
   HAZARD_DEFERENCE,
   hazardWords,
   isFilmStep,
   layerWord,
+  meantFinishes,
   mediumName,
-  perCent,
+  type Mixing,
+  mixing,
+  PLACE_NAMES,
   type PartPlan,
   partPlan,
+  perCent,
   type Plan,
   type PlanStep,
+  prepOf,
+  prepWords,
+  type Shelf,
+  spoonText,
+  startWords,
+  type StepMap,
   stepTitle,
   STROKE_NAMES,
+  substrateName,
+  TASK_WORDS,
   toModel,
   um,
+  USE_NAMES,
   volume,
 } from '@zaffet/contract';
-import { forecast, handsOn, hazards, type Quantity, quantities, readout } from '@zaffet/core';
+import { forecast, type Forecast, handsOn, hazards, type PanelPlan, readout, turns } from '@zaffet/core';
+
+/** A step as it is done, with a box to tick. */
+export interface SheetStep {
+  readonly number: number;
+  readonly at: string;
+  readonly title: string;
+  readonly detail: string;
+  readonly lookFor: string;
+  readonly colour: string | null;
+}
+
+/** A film of the stack as it is drawn, from the ground up. */
+export interface SheetFilm {
+  readonly name: string;
+  readonly colour: string;
+  readonly dryUm: number;
+}
+
+/** Where a step does more and where less on a part. */
+export interface SheetMap {
+  readonly title: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly map: StepMap;
+}
+
+/** What one finish takes and comes to, for all the parts that get it. */
+export interface SheetFinish {
+  readonly title: string;
+  readonly subtitle: string;
+  readonly steps: readonly SheetStep[];
+  readonly stack: readonly SheetFilm[];
+  readonly maps: readonly SheetMap[];
+  readonly figures: readonly { readonly name: string; readonly value: string; readonly band: string }[];
+  readonly layers: readonly { readonly name: string; readonly share: string }[];
+  readonly notes: readonly { readonly title: string; readonly text: string }[];
+}
 
 /** What a job sheet says, section by section, before it is laid out. */
 export interface JobSheet {
   readonly title: string;
   readonly subtitle: string;
-  readonly steps: readonly {
-    readonly number: number;
-    readonly at: string;
-    readonly title: string;
+  readonly parts: readonly {
+    readonly name: string;
     readonly detail: string;
-    readonly lookFor: string;
-    readonly colour: string | null;
+    /** What is still to be done before the first coat. */
+    readonly prep: readonly string[];
   }[];
+  readonly turning: readonly string[];
+  readonly finishes: readonly SheetFinish[];
   readonly mixes: readonly { readonly title: string; readonly amount: string; readonly detail: string }[];
-  readonly figures: readonly { readonly name: string; readonly value: string; readonly band: string }[];
-  readonly layers: readonly { readonly name: string; readonly share: string }[];
-  readonly notes: readonly { readonly title: string; readonly text: string }[];
   readonly cautions: readonly {
     readonly title: string;
     readonly steps: string;
@@ -47,6 +97,7 @@ export interface JobSheet {
 }
 
 const SEEN = 0.004;
+const MONTH = 30 * 86400;
 
 /** Moments as the shop's clock shows them; an unknown zone is taken as UTC. */
 function clockIn(zone: string): (moment: number) => string {
@@ -67,34 +118,83 @@ function clockIn(zone: string): (moment: number) => string {
   }
 }
 
+/** A part with what it comes to. */
+interface Worked {
+  readonly plan: PartPlan;
+  readonly model: PanelPlan;
+  readonly result: Forecast;
+}
+
 /**
- * Everything a painter takes to the bench for a plan: what when, how thick, what to mix, what to beware of.
+ * Everything a painter takes to the bench for a plan: what when, how thick, what to mix, what to beware of, for every
+ * part and every finish that a part gets.
  * @param zone - the shop's time zone, an IANA name such as `Europe/Lisbon`
  */
-export function jobSheet(filed: Plan, zone: string): JobSheet {
-  const plan = partPlan(filed);
-  const model = toModel(plan);
-  const result = forecast(model);
-  const told = readout(model, result).panel;
+export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
   const start = Date.parse(plan.startsAt);
   const format = clockIn(zone);
   const clock = (moment: number): string => format(start + moment * 1000);
-  const { part } = plan;
-  const used = quantities(model, plan.prices);
+  const worked = plan.piece.parts.map((part): Worked => {
+    const of = partPlan(plan, part.id);
+    const model = toModel(of);
+    return { plan: of, model, result: forecast(model) };
+  });
+  const used = mixing(plan, shelf);
+  const ready = worked.map(({ result }) => result.readyAt);
+  const done = ready.some((at) => at === null)
+    ? 'never in this air'
+    : clock(Math.max(...ready.map((at) => at!)));
   return {
     title: plan.name,
-    subtitle: `${part.name}, ${part.widthMm} × ${part.heightMm} mm. Begins ${clock(0)}, done ${
-      result.readyAt === null ? 'never in this air' : clock(result.readyAt)
-    }; ${duration(model.steps.reduce((sum, step) => sum + handsOn(step, model.panel.width * model.panel.height), 0))} with the hands. Shop ${plan.air.temperatureC}\u00a0°C, ${perCent(plan.air.humidity)} relative humidity.`,
+    subtitle: `${plan.piece.name}, ${
+      worked.length === 1 ? '1 part' : `${worked.length} parts`
+    }. Begins ${clock(0)}, done ${done}; ${duration(used.handsOn)} with the hands. Shop ${plan.air.temperatureC}\u00a0°C, ${perCent(plan.air.humidity)} relative humidity.`,
+    parts: worked.map(({ plan: { part }, plan: of }) => ({
+      name: part.name,
+      detail: `${part.widthMm} × ${part.heightMm} mm, ${substrateName(part.substrate).toLowerCase()}, ${USE_NAMES[part.use].toLowerCase()}`,
+      prep: prepOf(of)
+        .filter(({ step }) => !part.prepared.includes(step))
+        .map((hint) => prepWords(hint).text),
+    })),
+    turning: turns(plan.piece.parts).map(({ up, partIds }) => {
+      const names = partIds.map((id) => plan.piece.parts.find((part) => part.id === id)!.name.toLowerCase());
+      return `${up === 'loose' ? 'Beside it' : `${FACING_NAMES[up]} up`}: ${names.join(', ')}`;
+    }),
+    finishes: meantFinishes(plan).flatMap((finish) => {
+      const own = worked.filter(({ plan: of }) => of.finish.id === finish.id);
+      return own.length === 0 ? [] : [finishSheet(finish, own, clock)];
+    }),
+    mixes: mixesOf(used, clock),
+    cautions: cautionsOf(worked),
+    deference: HAZARD_DEFERENCE,
+  };
+}
+
+/** Times and figures are those of the largest part, which takes longest. */
+function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: number) => string): SheetFinish {
+  const size = ({ plan: { part } }: Worked): number => part.widthMm * part.heightMm;
+  const main = own.reduce((largest, other) => (size(other) > size(largest) ? other : largest));
+  const { plan, model, result } = main;
+  const told = readout(model, result).panel;
+  const area = model.panel.width * model.panel.height;
+  return {
+    title: finish.name,
+    subtitle: `For ${own.map(({ plan: of }) => of.part.name.toLowerCase()).join(', ')}${
+      own.length > 1 ? `; moments and figures are the ${plan.part.name.toLowerCase()}'s, the largest` : ''
+    }.`,
     steps: plan.steps.map((step, i) => {
       const times = result.times[i]!;
-      const coat = result.coats.find(({ coat: laid }) => laid.id === step.id);
-      const window = coat?.window;
+      const window = result.coats.find(({ coat }) => coat.id === step.id)?.window;
+      const hands = handsOn(model.steps[i]!, area);
       return {
         number: i + 1,
         at: clock(times.from),
         title: stepTitle(step, plan.media),
-        detail: detailOf(step, plan),
+        detail: [
+          detailOf(step, main),
+          ...(i === 0 ? [] : [startWords(step.start)]),
+          ...(hands > 30 ? [`${duration(hands)} of work`] : []),
+        ].join('; '),
         lookFor:
           window == null
             ? ''
@@ -104,14 +204,22 @@ export function jobSheet(filed: Plan, zone: string): JobSheet {
         colour: isFilmStep(step) ? step.colour : null,
       };
     }),
-    mixes: used.map((item) => ({
-      title: stepTitle(
-        plan.steps.find(({ id }) => id === item.stepId)!,
-        plan.media,
-      ),
-      amount: volume(item.volume),
-      detail: mixOf(item, plan),
-    })),
+    stack: result.coats.flatMap(({ coat, dryThickness }) => {
+      const step = plan.steps.find(({ id }) => id === coat.id);
+      return step === undefined || !isFilmStep(step)
+        ? []
+        : [{ name: stepTitle(step, plan.media), colour: step.colour, dryUm: dryThickness * 1e6 }];
+    }),
+    maps: own.flatMap(({ plan: { part, steps, media } }) =>
+      steps.flatMap((step) => {
+        const map = part.maps[step.id];
+        if (map === undefined) return [];
+        const { widthMm, heightMm } = part;
+        return [
+          { title: `${stepTitle(step, media)} on the ${part.name.toLowerCase()}`, widthMm, heightMm, map },
+        ];
+      }),
+    ),
     figures: told.figures
       .filter(({ key, value }) => value !== null && (value > SEEN || key === 'gloss'))
       .map(({ key, value, low, high }) => {
@@ -131,25 +239,23 @@ export function jobSheet(filed: Plan, zone: string): JobSheet {
         name: id === 'panel' ? 'the panel itself' : layerWord(plan.steps, id, plan.media),
         share: perCent(share),
       })),
-    notes: result.findings
-      .filter(({ level }) => level === 'stop' || level === 'warn')
-      .map((finding) => {
-        const { title, text, remedy } = findingWords(finding);
-        return { title, text: `${text} ${remedy}`.trim() };
-      }),
-    cautions: hazards(model).map(({ code, stepIds }) => {
-      const { title, cautions } = hazardWords(code);
-      const names = stepIds.flatMap((id) => {
-        const step = plan.steps.find((candidate) => candidate.id === id);
-        return step === undefined ? [] : [stepTitle(step, plan.media)];
-      });
-      return { title, steps: [...new Set(names)].join(', '), lines: cautions };
-    }),
-    deference: HAZARD_DEFERENCE,
+    notes: notesOf(own),
   };
 }
 
-function detailOf(step: PlanStep, plan: PartPlan): string {
+/** What the plan says of itself on any of the parts, each once. */
+function notesOf(own: readonly Worked[]): { title: string; text: string }[] {
+  const notes = new Map<string, { title: string; text: string }>();
+  for (const { result } of own)
+    for (const finding of result.findings) {
+      if (finding.level !== 'stop' && finding.level !== 'warn') continue;
+      const { title, text, remedy } = findingWords(finding);
+      if (!notes.has(finding.code)) notes.set(finding.code, { title, text: `${text} ${remedy}`.trim() });
+    }
+  return [...notes.values()];
+}
+
+function detailOf(step: PlanStep, { plan }: Worked): string {
   const parts: string[] = [];
   if (isFilmStep(step)) {
     parts.push(mediumName(step.medium, plan.media), `${um(step.thicknessUm * 1e-6)} wet`);
@@ -159,27 +265,67 @@ function detailOf(step: PlanStep, plan: PartPlan): string {
     );
     if (step.cover.style !== 'full')
       parts.push(`${COVER_NAMES[step.cover.style].toLowerCase()}, ${perCent(step.cover.share)} covered`);
+    if (step.kind === 'coat' && step.body !== null) parts.push(BODY_NAMES[step.body].toLowerCase());
     if (step.kind === 'seal' && step.coats > 1) parts.push(`${step.coats} coats`);
     if (step.kind === 'seal' && step.buffAfterMin !== null)
       parts.push(`buff after ${duration(step.buffAfterMin * 60)}`);
-  } else if (step.kind === 'resist') parts.push(`on ${perCent(step.share)} of the place`);
+  } else if (step.kind === 'resist')
+    parts.push(`on ${perCent(step.share)} of it, ${PLACE_NAMES[step.where].toLowerCase()}`);
   else if (step.kind === 'heat') parts.push(`${step.durationS} s over each place, kept moving`);
   else if (step.kind === 'distress')
     parts.push(
       step.tool === 'bleach'
         ? `${step.rounds} min`
         : `${step.rounds} rounds, pressure ${step.pressure} of an ordinary hand`,
+      PLACE_NAMES[step.where].toLowerCase(),
     );
   else if (step.kind === 'wait') parts.push(duration(step.durationMin * 60));
   else if (step.kind === 'rewet') parts.push(`${step.amountUm} µm of water`);
-  if (step.id in plan.part.maps) parts.push('more here and less there, as painted on the panel');
+  else if (step.kind === 'wipe')
+    parts.push(step.degrease ? 'dry cloth, then grease-cutting wipes' : 'dry cloth');
+  else parts.push(TASK_WORDS[step.task].how, `rests ${duration(step.restMin * 60)}`);
+  if (step.id in plan.part.maps) parts.push('more here and less there, as on the map');
   return parts.join('; ');
 }
 
-function mixOf(item: Quantity, plan: PartPlan): string {
-  const parts = [mediumName(item.medium, plan.media)];
-  if (item.powder !== null) parts.push(`from ${volume(item.powder)} powder and as much water`);
-  if (item.water > 0) parts.push(`${volume(item.water)} of it water stirred in`);
-  if (item.keeps < 30 * 86400) parts.push(`keeps ${duration(item.keeps)} at 21\u00a0°C`);
-  return parts.join('; ');
+function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet['mixes'] {
+  return pots.map((pot) => {
+    const stuff = pot.goesIn.map(
+      ({ name, volume: amount, spoons }) => `${name.toLowerCase()} ${volume(amount)} (${spoonText(spoons)})`,
+    );
+    const keeps =
+      pot.useBy - pot.mixedAt < MONTH
+        ? [`good until ${clock(pot.useBy)}${pot.keepCold ? ' in a refrigerator, closed and labelled' : ''}`]
+        : [];
+    return {
+      title: pot.name,
+      amount: volume(pot.volume),
+      detail: [
+        stuff.join(', '),
+        `for ${pot.parts.join(', ').toLowerCase()}`,
+        clock(pot.mixedAt),
+        ...keeps,
+      ].join('; '),
+    };
+  });
+}
+
+/** Cautions of all parts, each once, with every step they stand at. */
+function cautionsOf(worked: readonly Worked[]): JobSheet['cautions'] {
+  const cautions = new Map<string, { title: string; steps: Set<string>; lines: readonly string[] }>();
+  for (const { plan, model } of worked)
+    for (const { code, stepIds } of hazards(model)) {
+      const { title, cautions: lines } = hazardWords(code);
+      const entry = cautions.get(code) ?? { title, steps: new Set<string>(), lines };
+      for (const id of stepIds) {
+        const step = plan.steps.find((candidate) => candidate.id === id);
+        if (step !== undefined) entry.steps.add(stepTitle(step, plan.media));
+      }
+      cautions.set(code, entry);
+    }
+  return [...cautions.values()].map(({ title, steps, lines }) => ({
+    title,
+    steps: [...steps].join(', '),
+    lines,
+  }));
 }

@@ -2,7 +2,8 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import pdfmake, { type Content } from 'pdfmake';
-import { type JobSheet } from './content';
+import { type JobSheet, type SheetFinish } from './content';
+import { mapSvg, stackSvg } from './drawings';
 
 const FONTS = join(
   dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
@@ -27,6 +28,93 @@ const RUST = '#a8431f';
 
 const heading = (text: string): Content => ({ text, style: 'heading' });
 
+/** A box to tick. */
+const box = (): Content => ({
+  width: 14,
+  canvas: [{ type: 'rect', x: 0, y: 2, w: 10, h: 10, lineColor: INK }],
+});
+
+/** One finish: steps, the stack they come to, where they are mapped, what should come of it. */
+function finishContent(finish: SheetFinish): Content[] {
+  return [
+    heading(`${finish.title}: what to do`),
+    { text: finish.subtitle, style: 'quiet', margin: [0, 0, 0, 3] },
+    {
+      layout: 'lightHorizontalLines',
+      table: {
+        headerRows: 0,
+        dontBreakRows: true,
+        widths: [14, 16, 96, '*'],
+        body: finish.steps.map((step) => [
+          box(),
+          step.colour === null
+            ? ''
+            : {
+                canvas: [{ type: 'rect', x: 0, y: 2, w: 12, h: 10, color: step.colour, lineColor: QUIET }],
+              },
+          { text: step.at, style: 'quiet' },
+          [
+            { text: `${step.number}. ${step.title}`, bold: true },
+            step.detail,
+            ...(step.lookFor === '' ? [] : [{ text: step.lookFor, style: 'quiet' }]),
+          ],
+        ]),
+      },
+    },
+    {
+      unbreakable: true,
+      margin: [0, 10, 0, 0],
+      columns: [
+        {
+          width: '46%',
+          stack: [
+            { text: 'The stack, dry, to scale', bold: true, margin: [0, 0, 0, 4] },
+            { svg: stackSvg(finish.stack), width: 225 },
+          ],
+        },
+        {
+          width: '54%',
+          stack: [
+            { text: 'What should come of it; 8 in 10 boards', bold: true, margin: [0, 0, 0, 2] },
+            {
+              layout: 'noBorders',
+              table: {
+                widths: ['*', 58, 96],
+                body: finish.figures.map(({ name, value, band }) => [
+                  name,
+                  { text: value, bold: true },
+                  { text: band, style: 'quiet' },
+                ]),
+              },
+            },
+            {
+              text: `Seen: ${finish.layers.map(({ name, share }) => `${name} ${share}`).join(', ')}.`,
+              margin: [0, 3, 0, 0],
+            },
+          ],
+        },
+      ],
+    },
+    ...finish.maps.map((map): Content => ({
+      unbreakable: true,
+      margin: [0, 8, 0, 0],
+      stack: [
+        { text: `${map.title}: dark is more, pale is less`, bold: true, margin: [0, 0, 0, 3] },
+        { svg: mapSvg(map), fit: [300, 200] },
+      ],
+    })),
+    ...(finish.notes.length === 0
+      ? []
+      : [
+          heading('What the plan says of itself'),
+          ...finish.notes.map(({ title, text }): Content => ({
+            text: [{ text: `${title} `, bold: true, color: RUST }, text],
+            margin: [0, 0, 0, 3],
+          })),
+        ]),
+  ];
+}
+
 /** The job sheet as a PDF of A4 pages, to hang beside the work: a box to tick at every step. */
 export function jobSheetPdf(sheet: JobSheet): Promise<Buffer> {
   return pdfmake
@@ -49,37 +137,30 @@ export function jobSheetPdf(sheet: JobSheet): Promise<Buffer> {
       content: [
         { text: sheet.title, style: 'title' },
         { text: sheet.subtitle, style: 'quiet', margin: [0, 2, 0, 0] },
-        heading('What to do'),
-        {
-          layout: 'lightHorizontalLines',
-          table: {
-            headerRows: 0,
-            dontBreakRows: true,
-            widths: [14, 16, 96, '*'],
-            body: sheet.steps.map((step) => [
-              { canvas: [{ type: 'rect', x: 0, y: 2, w: 10, h: 10, lineColor: INK }] },
-              step.colour === null
-                ? ''
-                : {
-                    canvas: [
-                      { type: 'rect', x: 0, y: 2, w: 12, h: 10, color: step.colour, lineColor: QUIET },
-                    ],
-                  },
-              { text: step.at, style: 'quiet' },
-              [
-                { text: `${step.number}. ${step.title}`, bold: true },
-                step.detail,
-                ...(step.lookFor === '' ? [] : [{ text: step.lookFor, style: 'quiet' }]),
+        heading('The piece'),
+        ...sheet.parts.map(({ name, detail, prep }): Content => ({
+          unbreakable: true,
+          margin: [0, 0, 0, 4],
+          stack: [
+            {
+              text: [
+                { text: `${name}  `, bold: true },
+                { text: detail, style: 'quiet' },
               ],
-            ]),
-          },
-        },
+            },
+            ...prep.map((text): Content => ({ columns: [box(), { text, width: '*' }], columnGap: 6 })),
+          ],
+        })),
+        ...(sheet.turning.length > 1
+          ? [{ text: `Turning it: ${sheet.turning.join('; ')}.`, margin: [0, 2, 0, 0] } as Content]
+          : []),
+        ...sheet.finishes.flatMap(finishContent),
         heading('What to mix'),
         {
           layout: 'lightHorizontalLines',
           table: {
             headerRows: 0,
-            widths: [130, 60, '*'],
+            widths: [120, 50, '*'],
             body: sheet.mixes.map(({ title, amount, detail }) => [
               { text: title, bold: true },
               amount,
@@ -87,45 +168,6 @@ export function jobSheetPdf(sheet: JobSheet): Promise<Buffer> {
             ]),
           },
         },
-        {
-          unbreakable: true,
-          stack: [
-            heading('What should come of it'),
-            {
-              columns: [
-                {
-                  width: '60%',
-                  layout: 'noBorders',
-                  table: {
-                    widths: ['*', 60, 110],
-                    body: sheet.figures.map(({ name, value, band }) => [
-                      name,
-                      { text: value, bold: true },
-                      { text: band, style: 'quiet' },
-                    ]),
-                  },
-                },
-                {
-                  width: '40%',
-                  layout: 'noBorders',
-                  table: {
-                    widths: ['*', 44],
-                    body: sheet.layers.map(({ name, share }) => [name, { text: share, bold: true }]),
-                  },
-                },
-              ],
-            },
-          ],
-        },
-        ...(sheet.notes.length === 0
-          ? []
-          : [
-              heading('What the plan says of itself'),
-              ...sheet.notes.map(({ title, text }): Content => ({
-                text: [{ text: `${title} `, bold: true, color: RUST }, text],
-                margin: [0, 0, 0, 3],
-              })),
-            ]),
         heading('Cautions'),
         ...sheet.cautions.map(({ title, steps, lines }): Content => ({
           unbreakable: true,

@@ -153,7 +153,7 @@ export function turnedPlans(
   const top = base.coats[i];
   const below = base.coats[i - 1];
   if (top && below) {
-    const index = plan.steps.indexOf(top.coat);
+    const index = top.stepIndex;
     const begins = base.times[index]!.from;
     const after = base.times[index - 1]!.until;
     const later = 120;
