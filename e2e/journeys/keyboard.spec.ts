@@ -20,7 +20,7 @@ async function tabTo(page: Page, name: RegExp): Promise<void> {
 test('the keyboard alone makes a plan, thickens it, moves the top coat and undoes', async ({ page }) => {
   const layers = new LayersPage(page);
   await new PlansPage(page).open();
-  await expect(page.getByRole('link', { name: "Keeper's sea chest, lid" })).toBeVisible();
+  await expect(page.getByRole('link', { name: "Keeper's sea chest" })).toBeVisible();
   await tabTo(page, /New plan/);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('menu')).toBeVisible();
@@ -53,9 +53,9 @@ for (const path of ['/plans', 'piece', 'layers'] as const) {
     test(`axe finds nothing wrong: ${path}, ${colorScheme}`, async ({ page }) => {
       await page.emulateMedia({ colorScheme });
       await new PlansPage(page).open();
-      await expect(page.getByRole('link', { name: "Keeper's sea chest, lid" })).toBeVisible();
+      await expect(page.getByRole('link', { name: "Keeper's sea chest" })).toBeVisible();
       if (path !== '/plans') {
-        await new PlansPage(page).openPlan("Keeper's sea chest, lid");
+        await new PlansPage(page).openPlan("Keeper's sea chest");
         await page.getByRole('link', { name: path === 'piece' ? 'Piece' : 'Layers', exact: true }).click();
         await page.waitForURL(new RegExp(`/${path}$`));
         await expect(page.locator(path === 'piece' ? 'zf-piece-page' : 'zf-readout-view')).toBeVisible();

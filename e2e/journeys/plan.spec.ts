@@ -10,7 +10,7 @@ test('a painter lays a stack over wet glue, drags it right, and finds it again',
   const layers = new LayersPage(page);
   const topCoatWindow = page.locator('.window-text', { hasText: 'top coat' });
   await plans.open();
-  await expect(page.getByRole('link', { name: "Keeper's sea chest, lid" })).toBeVisible();
+  await expect(page.getByRole('link', { name: "Keeper's sea chest" })).toBeVisible();
   await plans.begin('Crackle over wet white glue');
   await layers.saved();
   const firstPicture = await layers.finePicture();
@@ -105,7 +105,7 @@ test('a plan file goes out and comes in as the same plan', async ({ page }) => {
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
-  await plans.openPlan('Wash stand, splash board');
+  await plans.openPlan('Wash stand');
   await layers.finePicture();
   const spacing = await layers.figure('spacing');
   const fingerprint = await layers.finePicture();

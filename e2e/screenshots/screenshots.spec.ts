@@ -19,7 +19,7 @@ test('the main views', async ({ page }) => {
   );
   await page.screenshot({ path: file('plans') });
 
-  await plans.openPlan("Keeper's sea chest, lid");
+  await plans.openPlan("Keeper's sea chest");
   await layers.finePicture();
   await page.waitForTimeout(800);
   await page.screenshot({ path: file('layers-wet-glue') });
@@ -30,14 +30,14 @@ test('the main views', async ({ page }) => {
   await page.screenshot({ path: file('piece') });
 
   await plans.open();
-  await plans.openPlan('Wash stand, splash board');
+  await plans.openPlan('Wash stand');
   await layers.finePicture();
   await page.getByRole('button', { name: /Shoal/ }).click();
   await page.waitForTimeout(800);
   await page.screenshot({ path: file('layers-coat') });
 
   await plans.open();
-  await plans.openPlan('Shutters, inner face');
+  await plans.openPlan('Shutters');
   await page.getByRole('radio', { name: 'Close' }).click();
   await page.getByRole('radio', { name: 'Whole plan' }).click();
   await layers.finePicture();
@@ -83,15 +83,15 @@ test('the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
 
   await plans.open();
-  await plans.openPlan('Wash stand, splash board');
+  await plans.openPlan('Wash stand');
   await page.getByRole('button', { name: 'Compare' }).click();
-  await page.getByRole('menuitem', { name: 'Shutters, inner face' }).click();
+  await page.getByRole('menuitem', { name: 'Shutters' }).click();
   await layers.finePicture();
   await page.waitForTimeout(1800);
   await page.screenshot({ path: file('face-compare') });
 
   await plans.open();
-  await plans.openPlan('Wash stand, splash board');
+  await plans.openPlan('Wash stand');
   await page.getByRole('button', { name: /^Find other recipes/ }).click();
   await page.getByRole('button', { name: 'As this plan gives now' }).click();
   await page.getByRole('button', { name: 'Find recipes' }).click();

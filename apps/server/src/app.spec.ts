@@ -1,10 +1,20 @@
-import { API, type Fault, type Plan, type SavedPlan, type StaleAnswer } from '@zaffet/contract';
+import {
+  API,
+  type Fault,
+  type Plan,
+  type SavedPlan,
+  type Shelf,
+  type ShelfItem,
+  type StaleAnswer,
+} from '@zaffet/contract';
 import { type Express } from 'express';
+import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
 import request from 'supertest';
 import { fileURLToPath } from 'node:url';
 import { buildApp } from './app';
 import { openEmbedded, type OpenDatabase } from './db/client';
+import { plans } from './db/schema';
 import { loadDemo } from './demo';
 import { planNamed, scratchFolder } from './testing';
 
@@ -170,6 +180,60 @@ describe('the server', () => {
     expect(await loadDemo(database.db, DEMO)).toBeGreaterThan(2);
     expect(await loadDemo(database.db, DEMO)).toBe(0);
     const names = ((await request(app).get(API.plans)).body as SavedPlan[]).map((plan) => plan.name);
-    expect(names).toContain("Keeper's sea chest, lid");
+    expect(names).toContain("Keeper's sea chest");
+  });
+
+  it('reads a plan that an older Zaffet saved, brought to the present version', async () => {
+    const old = JSON.parse(
+      readFileSync(
+        fileURLToPath(new URL('../../../packages/contract/src/testing/files/chest-3.json', import.meta.url)),
+        'utf8',
+      ),
+    ) as Plan;
+    const [row] = await database.db
+      .insert(plans)
+      .values({ name: old.name, plan: old })
+      .returning({ id: plans.id });
+    const { plan } = await read(row!.id);
+    expect(plan.version).toBe(4);
+    expect(plan.piece.parts[0]!.finish).toBe(plan.finishes[0]!.id);
+    const all = (await request(app).get(API.plans).expect(200)).body as SavedPlan[];
+    expect(all.every((saved) => saved.plan.version === 4)).toBeTrue();
+  });
+
+  it('keeps the shelf, thing by thing, and what one measures with', async () => {
+    const tin = {
+      id: 'tin-1',
+      kind: 'tin',
+      name: 'Kelp',
+      medium: 'latex',
+      colour: '#55634a',
+      amountMl: 300,
+      pricePerL: null,
+      openedAt: null,
+    };
+    const shelf = async (): Promise<Shelf> => (await request(app).get(API.shelf).expect(200)).body as Shelf;
+    await request(app).put(API.shelfItem('tin-1')).send(tin).expect(200);
+    await request(app)
+      .put(API.shelfItem('tin-1'))
+      .send({ ...tin, amountMl: 120 })
+      .expect(200);
+    await request(app).put(API.measures).send({ dishMl: 80, spoonMl: 14, teaspoonMl: 5 }).expect(200);
+    const mine = async (): Promise<ShelfItem[]> =>
+      (await shelf()).items.filter(({ id }) => id.startsWith('tin-'));
+    expect(await mine()).toEqual([{ ...tin, amountMl: 120 } as ShelfItem]);
+    expect((await shelf()).measures.dishMl).toBe(80);
+
+    const refused = await request(app)
+      .put(API.shelfItem('tin-1'))
+      .send({ ...tin, amountMl: -4 })
+      .expect(400);
+    expect((refused.body as Fault).fields[0]!.message).toMatch(/amountMl is -4; it must be a number/);
+    await request(app).put(API.shelfItem('tin-2')).send(tin).expect(400);
+    expect((await mine()).length).toBe(1);
+
+    await request(app).delete(API.shelfItem('tin-1')).expect(204);
+    await request(app).delete(API.shelfItem('tin-1')).expect(204);
+    expect(await mine()).toEqual([]);
   });
 });
