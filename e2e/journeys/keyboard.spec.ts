@@ -4,17 +4,22 @@ import { LayersPage } from '../pages/layers.page';
 import { PlansPage } from '../pages/plans.page';
 import { expect, test } from '../pages/quiet';
 
-/** Presses Tab until an element of that accessible name has the focus. */
-async function tabTo(page: Page, name: RegExp): Promise<void> {
+/** What the focused element is called; empty when nothing has the focus. */
+const focused = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const at = document.activeElement;
+    return at instanceof HTMLElement || at instanceof SVGElement
+      ? (at.getAttribute('aria-label') ?? at.textContent ?? '').trim()
+      : '';
+  });
+
+/** Presses Tab, or Shift and Tab, until an element of that accessible name has the focus. */
+async function tabTo(page: Page, name: RegExp, key: 'Tab' | 'Shift+Tab' = 'Tab'): Promise<void> {
   for (let i = 0; i < 80; i++) {
-    await page.keyboard.press('Tab');
-    const focused = page.locator(':focus');
-    const label =
-      (await focused.getAttribute('aria-label').catch(() => null)) ??
-      (await focused.innerText().catch(() => ''));
-    if (name.test(label)) return;
+    await page.keyboard.press(key);
+    if (name.test(await focused(page))) return;
   }
-  throw new Error(`Tab never reached ${name}`);
+  throw new Error(`${key} never reached ${name}`);
 }
 
 test('the keyboard alone makes a plan, thickens it, moves the top coat and undoes', async ({ page }) => {
@@ -48,24 +53,138 @@ test('the keyboard alone makes a plan, thickens it, moves the top coat and undoe
   await layers.saved();
 });
 
-for (const path of ['/plans', 'piece', 'layers'] as const) {
-  for (const colorScheme of ['light', 'dark'] as const) {
-    test(`axe finds nothing wrong: ${path}, ${colorScheme}`, async ({ page }) => {
-      await page.emulateMedia({ colorScheme });
-      await new PlansPage(page).open();
-      await expect(page.getByRole('link', { name: "Keeper's sea chest" })).toBeVisible();
-      if (path !== '/plans') {
-        await new PlansPage(page).openPlan("Keeper's sea chest");
-        await page.getByRole('link', { name: path === 'piece' ? 'Piece' : 'Layers', exact: true }).click();
-        await page.waitForURL(new RegExp(`/${path}$`));
-        await expect(page.locator(path === 'piece' ? 'zf-piece-page' : 'zf-readout-view')).toBeVisible();
-      }
-      const { violations } = await new AxeBuilder({ page }).analyze();
-      expect(
-        violations.map(
-          (violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(' | ')}`,
-        ),
-      ).toEqual([]);
-    });
-  }
+/** Rooms with what stands in each once it is there. */
+const ROOMS = {
+  piece: 'zf-prep-list',
+  look: 'zf-wants-panel',
+  layers: 'zf-readout-view',
+  mix: 'zf-pot-card',
+  shelf: '[data-item]',
+} as const;
+const PAGES = { plans: 'zf-plan-tile', guide: 'main h2', shelf: '[data-item]' } as const;
+
+async function nothingWrong(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(
+    violations.map((violation) => `${violation.id}: ${violation.nodes.map((node) => node.html).join(' | ')}`),
+  ).toEqual([]);
 }
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`axe finds nothing wrong in any room, ${colorScheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme });
+    for (const [path, there] of Object.entries(PAGES)) {
+      await page.goto(`/${path}`);
+      await expect(page.locator(there).first()).toBeVisible();
+      await nothingWrong(page);
+    }
+    await new PlansPage(page).open();
+    await new PlansPage(page).openPlan("Keeper's sea chest");
+    for (const [room, there] of Object.entries(ROOMS)) {
+      const name = `${room[0]!.toUpperCase()}${room.slice(1)}`;
+      await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true }).click();
+      await page.waitForURL(new RegExp(`/${room}$`));
+      await expect(page.locator(there).first()).toBeVisible();
+      await nothingWrong(page);
+    }
+  });
+}
+
+test('every kind of step is reached by keys, and work beside the layers', async ({ page }) => {
+  await new PlansPage(page).open();
+  await new PlansPage(page).begin('Crackle over dried medium');
+  const add = page.getByRole('button', { name: 'Add a step on top' });
+  /** Entries of the menu by their first letters, and of the one that opens from it. */
+  const kinds: readonly (readonly [RegExp, RegExp | null, string])[] = [
+    [/^Paint$/, /^Clay/, 'Clay-based paint'],
+    [/^What cracks it$/, /^White glue/, 'White glue'],
+    [/^Primer, stain, glaze$/, /./, 'Step'],
+    [/^Clear coat between$/, /./, 'Step'],
+    [/^Seal to finish$/, /wax/i, 'wax'],
+    [/^Resist under the paint$/, /^Petroleum jelly/, 'Petroleum jelly'],
+    [/^Distress$/, /^Damp cloth/, 'Damp cloth'],
+    [/^Hot air$/, null, 'Hairdryer'],
+    [/^Wet again$/, null, 'Wet again'],
+    [/^Wipe jelly off$/, null, 'Wipe off'],
+    [/^Wait$/, null, 'Wait'],
+    [/^Work beside the layers$/, /^Tissue/, 'Tissue or print'],
+  ];
+  for (const [entry, inner, title] of kinds) {
+    await add.focus();
+    await page.keyboard.press('Enter');
+    await keyTo(page, entry);
+    if (inner !== null) {
+      await page.keyboard.press('ArrowRight');
+      await keyTo(page, inner);
+    }
+    await page.keyboard.press('Enter');
+    const card = page.getByRole('dialog', { name: 'Step' });
+    await expect(card).toBeVisible();
+    if (title !== 'Step') await expect(card.getByRole('heading')).toContainText(title);
+    await page.keyboard.press('Escape');
+  }
+});
+
+/** Goes down a menu by its arrow keys until an entry of that name has the focus. */
+async function keyTo(page: Page, name: RegExp): Promise<void> {
+  for (let i = 0; i < 24; i++) {
+    const text = (
+      await page
+        .locator(':focus')
+        .innerText()
+        .catch(() => '')
+    ).trim();
+    if (name.test(text)) return;
+    await page.keyboard.press('ArrowDown');
+  }
+  throw new Error(`the arrow keys never reached ${name}`);
+}
+
+test('every method, template and remedy is reached by keys', async ({ page }) => {
+  const layers = new LayersPage(page);
+  await new PlansPage(page).open();
+  await new PlansPage(page).begin('Crackle over wet white glue');
+  await page.getByRole('button', { name: 'Begin from a method' }).focus();
+  await page.keyboard.press('Enter');
+  const sheet = page.getByRole('dialog', { name: 'Begin from a method' });
+  const methods = sheet.locator('[data-method]');
+  await expect(methods).toHaveCount(17);
+  const reached = new Set<string>();
+  for (let i = 0; i < 40 && reached.size < 17; i++) {
+    const key = await page
+      .locator(':focus')
+      .getAttribute('data-method')
+      .catch(() => null);
+    if (key !== null) reached.add(key);
+    if (reached.size < 17) await page.keyboard.press('Tab');
+  }
+  expect(reached.size).toBe(17);
+  await page.keyboard.press('Enter');
+  await expect(sheet).toBeHidden();
+
+  // A remedy: the top coat two hours late for its glue.
+  await page.keyboard.press('Control+z');
+  const wait = layers.start('Sailcloth');
+  await wait.focus();
+  for (let i = 0; i < 14; i++) await page.keyboard.press('PageUp');
+  await expect(layers.finding('glue-dried')).toBeVisible();
+  await tabTo(page, /^Paint a minute after the glue/, 'Shift+Tab');
+  await page.keyboard.press('Enter');
+  await expect(layers.finding('glue-dried')).toBeHidden();
+  await expect(layers.finding('glue-grabs')).toBeVisible();
+
+  // Templates of pieces, by arrow keys.
+  await page.getByRole('link', { name: 'Piece', exact: true }).click();
+  await page.getByRole('button', { name: 'From a template' }).focus();
+  await page.keyboard.press('Enter');
+  const piece = page.getByRole('dialog', { name: 'Which piece is it?' });
+  const kinds = piece.getByRole('radio');
+  await expect(kinds.first()).toBeFocused();
+  for (let i = 1; i < (await kinds.count()); i++) {
+    await page.keyboard.press('ArrowDown');
+    await expect(kinds.nth(i)).toBeChecked();
+  }
+  await piece.getByRole('button', { name: 'Unfold it' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Upper face,/ })).toBeVisible();
+});

@@ -113,7 +113,7 @@ test('a plan file goes out and comes in as the same plan', async ({ page }) => {
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Plan file' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('wash-stand-splash-board.zaffet.json');
+  expect(download.suggestedFilename()).toBe('wash-stand.zaffet.json');
   const text = await readFile(await download.path(), 'utf8');
   const plan = JSON.parse(text) as Plan;
   expect(plan.format).toBe('zaffet-plan');

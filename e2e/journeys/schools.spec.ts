@@ -78,20 +78,22 @@ test('a medium of one’s own changes the forecast and says where its values com
   await expect(page.getByRole('button', { name: /^White glue/ })).toBeVisible();
 });
 
-test('amounts follow the panel, prices are kept, and inches are only shown', async ({ page }) => {
+test('what to mix follows the part, prices are kept, and inches are only shown', async ({ page }) => {
   const plans = new PlansPage(page);
   await plans.open();
   await plans.begin('Crackle over dried medium');
-  await page.getByRole('radio', { name: 'Amounts' }).click();
-  const first = page.locator('.amounts li').first();
+  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  const first = page.locator('[data-pot="Kelp"]');
   await expect(first).toContainText('25 mL');
-  const price = page.getByRole('textbox', { name: /Price a litre of Kelp/ });
+  await expect(first).toContainText('1 spoon, 2 teaspoons');
+  const price = page.getByRole('textbox', { name: /^Price a litre of Kelp/ });
   await price.fill('40');
   await price.press('Enter');
-  await expect(first).toContainText('0.99');
+  await expect(page.locator('[data-buy^="Kelp"]')).toContainText('4.80');
   await page.getByRole('radio', { name: 'inch' }).click();
   await expect(first).toContainText('fl oz');
   await expect(page.locator('.piece')).toContainText('24 × 16 in');
+  await page.getByRole('link', { name: 'Layers', exact: true }).click();
   await page.getByRole('button', { name: /^Kelp/ }).click();
   await expect(page.getByRole('textbox', { name: /Wet film thickness/ })).toHaveValue('3.5433');
   await page.getByRole('radio', { name: 'mm' }).click();

@@ -79,7 +79,7 @@ export class LayersPage {
   }
 
   finding(code: string): Locator {
-    return this.page.locator(`[data-finding="${code}"]`);
+    return this.page.locator(`zf-readout-view [data-finding="${code}"]`);
   }
 
   /** Drags a grip; `under` runs while the pointer is still down at the end of the way. */

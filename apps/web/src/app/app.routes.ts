@@ -14,6 +14,16 @@ export const routes: Routes = [
     loadComponent: () => import('./shelf/shelf.page').then((m) => m.ShelfPage),
   },
   {
+    path: 'guide',
+    title: 'Guide · Zaffet',
+    loadComponent: () => import('./guide/guide.page').then((m) => m.GuidePage),
+  },
+  {
+    path: 'guide/read/:page',
+    title: 'Guide · Zaffet',
+    loadComponent: () => import('./guide/guide.page').then((m) => m.GuidePage),
+  },
+  {
     path: 'plan/:id',
     loadChildren: () => import('./shell/plan.routes').then((m) => m.planRoutes),
   },

@@ -193,6 +193,13 @@ export function wishOutcomes(result: Forecast, wish: Wish): Pick<Recipe, 'outcom
   };
 }
 
+/** What comes off or is worn where the wish says nothing of the kind. */
+function unasked(result: Forecast, wish: Wish): number {
+  const { chips, worn } = wishValues(result);
+  if (wish.under !== undefined) return 0;
+  return (wish.chips === undefined ? (chips ?? 0) : 0) + (wish.worn === undefined ? (worn ?? 0) : 0);
+}
+
 function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
   const { plan, settings } = settle(candidate.plan, wish, seed);
   const result = forecast(plan);
@@ -202,18 +209,24 @@ function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
     plan,
     settings,
     ...wishOutcomes(result, wish),
+    unasked: unasked(result, wish),
     risks: result.findings.filter(({ level }) => level === 'stop' || level === 'warn'),
     total: result.readyAt,
     handsOn: plan.steps.reduce((sum, step) => sum + handsOn(step, area), 0),
   };
 }
 
-/** How recipes are put in order: those that meet the wish first, then by what stops, misfit, risk, time and handicap. */
+/** All of a panel coming off unasked counts as much as this many warnings. */
+const UNASKED = 5;
+
+/** How recipes are put in order: those that meet the wish first, then by what stops, misfit, risk, time,
+ * what comes off unasked, and handicap. */
 const order =
   (handicaps: ReadonlyMap<string, number>) =>
   (a: Recipe, b: Recipe): number => {
     const rank = (recipe: Recipe): number =>
       (handicaps.get(recipe.key) ?? 0) +
+      UNASKED * recipe.unasked +
       (recipe.met ? 0 : 100 + 10 * Math.min(9, recipe.misfit)) +
       4 * recipe.risks.filter(({ level }) => level === 'stop').length +
       recipe.risks.filter(({ level }) => level === 'warn').length +

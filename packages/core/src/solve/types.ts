@@ -55,6 +55,8 @@ export interface Recipe {
   readonly met: boolean;
   /** How far off, 0 exact; 1 is at the edge of what counts as met. */
   readonly misfit: number;
+  /** Share that comes off or is worn though nobody asked for it. */
+  readonly unasked: number;
   /** Notes of the plan that stop or warn. */
   readonly risks: readonly Finding[];
   /** From the first step to the last film dry [s]; null when never in this air. */

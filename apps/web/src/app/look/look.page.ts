@@ -49,6 +49,7 @@ import { WantsPanel } from './wants-panel';
         <div class="panel" [style.width.px]="drawn().width" [style.height.px]="drawn().height">
           <zf-part-face
             [plan]="plan()!"
+            [first]="true"
             [columns]="drawn().width"
             [rows]="drawn().height"
             label="The part as it is planned now"

@@ -62,6 +62,8 @@ const LENGTHS: readonly (keyof Wants)[] = ['spacingMm', 'openingMm'];
 /** Bars of shares. */
 const SHARE = { from: 0, to: 1, scale: 'linear' } as const;
 const SEEN = 0.004;
+/** A share under this is told as none. */
+const UNSEEN = 5e-4;
 
 /** How it shall look in one place, and how it will: figure by figure, with what brings the two together. */
 @Component({
@@ -207,7 +209,11 @@ export class WantsPanel {
       const shown =
         predicted.value === null
           ? { number: 'none', unit: '' }
-          : figureText(wish === 'under' ? 'layer' : wish, predicted.value, this.units());
+          : figureText(
+              wish === 'under' ? 'layer' : wish,
+              length || predicted.value > UNSEEN ? predicted.value : 0,
+              this.units(),
+            );
       return {
         key: key as string,
         name: WISH_WORDS[wish].name,
@@ -226,8 +232,12 @@ export class WantsPanel {
   });
 
   private predicted(wish: WishKey): Omit<Predicted, 'movers'> {
-    if (wish !== 'under')
-      return this.figures().find(({ key }) => key === wish) ?? { value: null, low: null, high: null };
+    if (wish !== 'under') {
+      const figure = this.figures().find(({ key }) => key === wish);
+      return figure === undefined
+        ? { value: null, low: null, high: null }
+        : { value: figure.value, low: figure.low, high: figure.high };
+    }
     const model = this.model();
     const place = this.places()[0];
     const result = this.forecast();

@@ -142,8 +142,9 @@ export class MixPage {
     const { toPay, shopping } = this.result();
     const buys = shopping.filter(({ tins }) => tins.length > 0).length;
     if (buys === 0) return 'Everything is on the shelf.';
-    if (toPay === null) return `${buys} things to buy; give each a price to see what they come to.`;
-    return `${buys} things to buy, ${toPay.toFixed(2)} in all.`;
+    const things = buys === 1 ? 'One thing' : `${buys} things`;
+    if (toPay === null) return `${things} to buy; give each a price to see what it comes to.`;
+    return `${things} to buy, ${toPay.toFixed(2)} in all.`;
   });
 
   constructor() {

@@ -23,6 +23,8 @@ import { ChoiceField, optionsOf } from '../ui/choice-field';
 
 /** A coat that comes to lie this much off what the plan says is told. */
 const OFF = 0.12;
+/** A last use later than this after mixing is told [s]. */
+const LATER = 3600;
 /** Less than this is not worth a jar [m³]. */
 const WORTH_KEEPING = 2e-6;
 
@@ -35,7 +37,7 @@ const WORTH_KEEPING = 2e-6;
   template: `
     <i class="paint" [class.clear]="pot().colour === null" [style.background]="pot().colour ?? null"></i>
     <div class="what">
-      <h3>{{ pot().name }}</h3>
+      <h2>{{ pot().name }}</h2>
       <p class="quiet">{{ forText() }}</p>
       <p class="when">{{ whenText() }}</p>
     </div>
@@ -111,7 +113,7 @@ export class PotCard {
       useBy - mixedAt > 30 * 86400
         ? ''
         : `, good until ${at(useBy)}${keepCold ? ' if it stands in a refrigerator, closed and labelled' : ''}`;
-    const again = uses.length > 1 ? `; last used ${at(uses.at(-1)!.at)}` : '';
+    const again = uses.at(-1)!.at - mixedAt > LATER ? `; last used ${at(uses.at(-1)!.at)}` : '';
     return `${verb} ${at(mixedAt)}${again}${keeps}.`;
   });
   protected readonly lines = computed(() =>

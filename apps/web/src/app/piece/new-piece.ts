@@ -83,6 +83,7 @@ const KEYS: readonly (keyof PieceSize)[] = ['widthMm', 'heightMm', 'depthMm'];
     input {
       position: absolute;
       opacity: 0;
+      pointer-events: none;
     }
     .sizes {
       display: grid;

@@ -22,6 +22,8 @@ export class PartFace {
   readonly rows = input.required<number>();
   readonly view = input<FaceViewKey>('whole');
   readonly quality = input<'coarse' | 'full'>('full');
+  /** Drawn before the other faces of the page. */
+  readonly first = input(false);
   protected readonly answer = signal<FaceAnswer | null>(null);
 
   private readonly model = computed(() => toModel(this.plan()));
@@ -44,7 +46,7 @@ export class PartFace {
       const request = this.request();
       let overtaken = false;
       onCleanup(() => (overtaken = true));
-      void this.faces.draw(request).then((answer) => {
+      void this.faces.draw(request, this.first()).then((answer) => {
         if (!overtaken) this.answer.set(answer);
       });
     });

@@ -27,9 +27,12 @@ export class FacePool implements OnDestroy {
     for (const thread of this.threads) thread.terminate();
   }
 
-  draw(request: FaceRequest): Promise<FaceAnswer> {
+  /** @param first - before all others that wait: what the page is about */
+  draw(request: FaceRequest, first = false): Promise<FaceAnswer> {
     return new Promise((resolve, reject) => {
-      this.waiting.push({ request, resolve, reject });
+      const mine = { request, resolve, reject };
+      if (first) this.waiting.unshift(mine);
+      else this.waiting.push(mine);
       if (this.free.length === 0 && this.threads.length < this.size) {
         const thread = startFaceThread();
         this.threads.push(thread);

@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
-import { MatTooltipModule } from '@angular/material/tooltip';
 import {
   AREA_NAMES,
   FIGURE_WORDS,
@@ -30,7 +29,6 @@ import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
 import { Note } from '../note/note';
 import { SolveSheet } from '../solve-sheet/solve-sheet';
-import { AmountsView } from './amounts-view';
 import { NaturalReading } from './natural-reading';
 
 /** Shares under these are not told: nobody sees them. */
@@ -43,16 +41,7 @@ const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firs
 /** What the plan will give, figure by figure; what it says about itself; what it takes. */
 @Component({
   selector: 'zf-readout-view',
-  imports: [
-    AmountsView,
-    Band,
-    MatButtonModule,
-    MatButtonToggleModule,
-    MatDialogModule,
-    MatTooltipModule,
-    Note,
-    NumberField,
-  ],
+  imports: [Band, MatButtonModule, MatButtonToggleModule, MatDialogModule, Note, NumberField],
   providers: [FaceClient, NaturalReading],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readout-view.html',
@@ -69,7 +58,12 @@ export class ReadoutView {
   protected readonly limits = LIMITS;
   protected readonly bars = BARS;
   protected readonly deference = HAZARD_DEFERENCE;
-  protected readonly tab = signal<'figures' | 'notes' | 'amounts'>('figures');
+  protected readonly tab = signal<'figures' | 'notes'>('figures');
+  /** The figure whose meaning is told. */
+  protected readonly explained = signal<FigureKey | 'colour' | null>(null);
+  protected explain(key: FigureKey | 'colour'): void {
+    this.explained.update((before) => (before === key ? null : key));
+  }
   protected readonly look = computed(() => this.plan()!.look);
   protected readonly cracks = computed(() => this.forecast()?.crackedCoat != null);
 

@@ -89,6 +89,7 @@ interface Found {
           (changed)="hours.set($event)"
         />
       </div>
+      <p class="given quiet">{{ given() }}</p>
       <div class="ask">
         <mat-checkbox
           [checked]="shelfOnly()"
