@@ -2,3 +2,18 @@
 export const now = (): Date => new Date();
 export const newId = (): string => crypto.randomUUID();
 export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1;
+
+/** Hours in which most begin. */
+const FIRST_HOUR = 7;
+const LAST_HOUR = 17;
+const MORNING = 8;
+
+/** When a plan made at a moment begins: then, or the next morning when the day is over or has not come. */
+export function workBegins(at: Date): Date {
+  const hour = at.getHours();
+  if (hour >= FIRST_HOUR && hour < LAST_HOUR) return at;
+  const next = new Date(at);
+  if (hour >= LAST_HOUR) next.setDate(next.getDate() + 1);
+  next.setHours(MORNING, 0, 0, 0);
+  return next;
+}

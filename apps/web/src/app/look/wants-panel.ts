@@ -65,6 +65,21 @@ const SEEN = 0.004;
 /** A share under this is told as none. */
 const UNSEEN = 5e-4;
 
+/** One figure with what is wanted of it; values in the core's units, what is wanted as the plan keeps it. */
+interface WantLine extends Omit<Predicted, 'movers'> {
+  readonly key: string;
+  readonly name: string;
+  readonly number: string;
+  readonly unit: string;
+  readonly wanted: number | null;
+  readonly wantedAt: number | null;
+  readonly bar: { readonly from: number; readonly to: number; readonly scale: 'log' | 'linear' };
+  readonly limit: Limit;
+  readonly factor: number;
+  readonly shownUnit: string | undefined;
+  readonly set: (value: number | null) => void;
+}
+
 /** How it shall look in one place, and how it will: figure by figure, with what brings the two together. */
 @Component({
   selector: 'zf-wants-panel',
@@ -201,7 +216,7 @@ export class WantsPanel {
 
   protected readonly lines = computed(() => {
     const wants = this.wants();
-    const lines = WANT_KEYS.map((key) => {
+    const lines = WANT_KEYS.map((key): WantLine => {
       const wish = WISH_OF[key];
       const predicted = this.predicted(wish);
       const wanted = wants[key];
@@ -255,7 +270,7 @@ export class WantsPanel {
     return top?.share ?? null;
   }
 
-  private sheenLine(): ReturnType<typeof this.lineOf> {
+  private sheenLine(): WantLine {
     const gloss = this.figures().find(({ key }) => key === 'gloss');
     return this.lineOf('glossUnits', FIGURE_WORDS.gloss.name, gloss ?? null, {
       wanted: this.look().glossUnits,
@@ -269,7 +284,7 @@ export class WantsPanel {
     });
   }
 
-  private naturalLine(): ReturnType<typeof this.lineOf>[] {
+  private naturalLine(): WantLine[] {
     const reading = this.reading();
     if (reading === null || reading.codes[0] === 'plain') return [];
     const value = { value: reading.score, low: reading.score, high: reading.score };
@@ -291,17 +306,8 @@ export class WantsPanel {
     key: string,
     name: string,
     predicted: Omit<Predicted, 'movers'> | null,
-    rest: {
-      wanted: number | null;
-      number: string;
-      unit: string;
-      bar: { from: number; to: number; scale: 'log' | 'linear' };
-      limit: Limit;
-      factor: number;
-      shownUnit: string | undefined;
-      set: (value: number | null) => void;
-    },
-  ) {
+    rest: Omit<WantLine, 'key' | 'name' | 'value' | 'low' | 'high' | 'wantedAt'>,
+  ): WantLine {
     const { value, low, high } = predicted ?? { value: null, low: null, high: null };
     return { key, name, value, low, high, wantedAt: rest.wanted, ...rest };
   }
@@ -364,6 +370,7 @@ export class WantsPanel {
   /** Lays or works steps more or less in this place until it looks as wished; every step of it is one to undo. */
   protected fit(): void {
     const plan = this.plan()!;
+    const places = this.places();
     let model = toModel(plan);
     const said: string[] = [];
     for (const key of WANT_KEYS) {
@@ -371,7 +378,7 @@ export class WantsPanel {
       if (wanted === null) continue;
       const wish = WISH_OF[key];
       const asked = LENGTHS.includes(key) ? wanted / 1000 : wanted;
-      for (const place of this.places()) {
+      for (const place of places) {
         const fit = fitPlace(model, place, wish, asked);
         const step = plan.steps.find(({ id }) => id === fit?.stepId);
         if (fit === null || step === undefined || !isMapped(step)) {
@@ -392,7 +399,7 @@ export class WantsPanel {
             s.id === fit.stepId ? ({ ...s, ...fit.changes, map: fit.map } as Step) : s,
           ),
         };
-        if (place !== this.places()[0]) continue;
+        if (place !== places[0]) continue;
         const text = figureText(wish === 'under' ? 'layer' : wish, fit.value, this.units());
         const does = `${WISH_WORDS[wish].name}: ${text.number} ${text.unit}, by ${stepTitle(step, plan.media).toLowerCase()}`;
         said.push(fit.met ? `${does}.` : `${does}, which is the nearest it comes.`);

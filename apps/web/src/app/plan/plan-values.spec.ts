@@ -1,4 +1,5 @@
 import { LIMITS, newCoat, partPlan, type Plan, type PlanStep, toModel } from '@zaffet/contract';
+import { workBegins } from '../data/fresh';
 import { filmOf, samplePlan } from '../testing/plan';
 import {
   addStep,
@@ -6,6 +7,7 @@ import {
   changeAir,
   changeMap,
   changePart,
+  changeStart,
   changeStep,
   fitted,
   moveStep,
@@ -111,6 +113,16 @@ describe('edits', () => {
     expect(warmer.air.later.map((sample) => sample.temperatureC)).toEqual([26, 45]);
     expect(warmer.air.later.map((sample) => sample.humidity)).toEqual([0.45, 0.98]);
     expect(toModel(partPlan(warmer)).air.length).toBe(3);
+  });
+
+  it('begin at another moment, with what was set by the clock', () => {
+    const later = changeStart(plan, '2026-05-13T09:30:00.000Z');
+    expect(stepsOf(later)[0]!.start).toEqual({ rule: 'at', at: '2026-05-13T09:30:00.000Z' });
+    expect(stepsOf(later)[2]!.start).toEqual(stepsOf(plan)[2]!.start);
+    expect(changeStart(plan, plan.startsAt)).toBe(plan);
+    expect(workBegins(new Date(2026, 4, 12, 21, 15))).toEqual(new Date(2026, 4, 13, 8));
+    expect(workBegins(new Date(2026, 4, 12, 3))).toEqual(new Date(2026, 4, 12, 8));
+    expect(workBegins(new Date(2026, 4, 12, 9, 5))).toEqual(new Date(2026, 4, 12, 9, 5));
   });
 
   it('keep where a step lies with the part, until the step goes', () => {

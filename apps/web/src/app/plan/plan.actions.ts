@@ -46,6 +46,7 @@ export const PlanEditor = createActionGroup({
     'Finish Removed': props<{ finishId: string }>(),
     'What If Begun': props<{ finishId: string; name: string; stepIds: readonly string[] }>(),
     'What If Taken': props<{ finishId: string }>(),
+    'Start Changed': props<{ startsAt: string }>(),
     'Hours Changed': props<{ hours: HoursFile | null }>(),
     'Palette Changed': props<{ palette: Plan['palette'] }>(),
     'Steps Replaced': props<{ steps: readonly PlanStep[] }>(),

@@ -11,6 +11,7 @@ import {
   changeMap,
   changePart,
   changePrice,
+  changeStart,
   changeStep,
   moveStep,
   ownFinish,
@@ -211,6 +212,9 @@ export const planFeature = createFeature({
       finishId: null,
       selectedStepId: null,
     })),
+    on(PlanEditor.startChanged, (state, { startsAt }) =>
+      edited(state, null, (plan) => changeStart(plan, startsAt)),
+    ),
     on(PlanEditor.hoursChanged, (state, { hours }) => edited(state, null, (plan) => ({ ...plan, hours }))),
     on(PlanEditor.paletteChanged, (state, { palette }) =>
       edited(state, null, (plan) => ({ ...plan, palette })),

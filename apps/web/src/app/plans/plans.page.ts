@@ -7,7 +7,7 @@ import { Router, RouterLink } from '@angular/router';
 import { type Fault, fault, newPlan, type SavedPlan, type School, SCHOOLS } from '@zaffet/contract';
 import { firstValueFrom } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
-import { newId, newSeed, now } from '../data/fresh';
+import { newId, newSeed, now, workBegins } from '../data/fresh';
 import { FacePool } from '../workers/face.pool';
 import { PlanTile } from './plan-tile';
 
@@ -43,7 +43,7 @@ export class PlansPage {
   }
 
   protected begin(school: School): Promise<void> {
-    return this.create(newPlan(school, 'New plan', newSeed(), now().toISOString(), newId));
+    return this.create(newPlan(school, 'New plan', newSeed(), workBegins(now()).toISOString(), newId));
   }
 
   protected async bringIn(input: HTMLInputElement): Promise<void> {

@@ -121,6 +121,14 @@ export class ClockView {
   protected readonly stripLane = computed(
     () => this.lanes()[this.forecast()?.coats[this.slipping() ?? -1]?.stepIndex ?? -1] ?? null,
   );
+  protected readonly beginsText = computed(() => format(new Date(this.start()), "yyyy-MM-dd'T'HH:mm"));
+
+  protected begin(input: HTMLInputElement): void {
+    const moment = Date.parse(input.value);
+    if (Number.isNaN(moment)) input.value = this.beginsText();
+    else this.store.dispatch(PlanEditor.startChanged({ startsAt: new Date(moment).toISOString() }));
+  }
+
   protected readonly day = computed(() => format(new Date(this.start()), 'EEEE d MMMM'));
 
   /** Temperature in the upper half of the air's lane, humidity in the lower, with what they come to. */
