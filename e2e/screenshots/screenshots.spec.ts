@@ -7,6 +7,7 @@ const file = (name: string): string =>
   fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url));
 
 test('the main views', async ({ page }) => {
+  test.setTimeout(240_000);
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
@@ -27,7 +28,30 @@ test('the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Piece', exact: true }).click();
   await page.waitForURL(/piece$/);
   await page.waitForTimeout(300);
+  await page.getByRole('radio', { name: 'As it will look' }).click();
+  await page.waitForFunction(
+    () => document.querySelectorAll('zf-unfolded-sheet canvas[data-quality="full"]').length >= 5,
+    null,
+    { timeout: 45_000 },
+  );
   await page.screenshot({ path: file('piece') });
+
+  await page.getByRole('link', { name: 'Look', exact: true }).click();
+  await page.waitForFunction(
+    () => document.querySelectorAll('zf-look-page canvas[data-quality="full"]').length >= 12,
+    null,
+    { timeout: 45_000 },
+  );
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: file('look') });
+
+  await plans.open();
+  await plans.openPlan('Flag box, side');
+  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  await page.waitForTimeout(800);
+  await page.getByRole('link', { name: 'Shelf', exact: true }).click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('shelf') });
 
   await plans.open();
   await plans.openPlan('Wash stand');
@@ -64,7 +88,6 @@ test('the main views', async ({ page }) => {
   await plans.open();
   await plans.openPlan('Oar rack, back board');
   await layers.finePicture();
-  await page.getByRole('radio', { name: 'Amounts' }).click();
   await page.getByRole('button', { name: /^Cold spray, loose/ }).click();
   await page.getByRole('button', { name: /Values of this medium/ }).click();
   await page.waitForTimeout(800);
@@ -89,6 +112,33 @@ test('the main views', async ({ page }) => {
   await layers.finePicture();
   await page.waitForTimeout(1800);
   await page.screenshot({ path: file('face-compare') });
+
+  await plans.open();
+  await plans.openPlan('Wash stand');
+  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('mix') });
+
+  await page.getByRole('link', { name: 'Layers', exact: true }).click();
+  await page.getByRole('button', { name: 'Begin from a method' }).click();
+  await page.waitForFunction(
+    () => document.querySelectorAll('zf-method-sheet canvas[data-quality="full"]').length >= 12,
+    null,
+    { timeout: 45_000 },
+  );
+  await page.screenshot({ path: file('methods') });
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'What if', exact: false }).click();
+  await layers.dragBy(layers.surface('Shoal'), 0, -45);
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  await page.waitForFunction(
+    () => document.querySelectorAll('zf-what-if-sheet canvas[data-quality="full"]').length >= 2,
+    null,
+    { timeout: 45_000 },
+  );
+  await page.screenshot({ path: file('what-if') });
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Drop this what-if' }).click();
 
   await plans.open();
   await plans.openPlan('Wash stand');

@@ -129,8 +129,6 @@ export class ClockView {
     else this.store.dispatch(PlanEditor.startChanged({ startsAt: new Date(moment).toISOString() }));
   }
 
-  protected readonly day = computed(() => format(new Date(this.start()), 'EEEE d MMMM'));
-
   /** Temperature in the upper half of the air's lane, humidity in the lower, with what they come to. */
   protected readonly air = computed(() => {
     const plan = this.plan();
