@@ -63,6 +63,11 @@ export interface EffectChosen {
       overflow: hidden;
       cursor: pointer;
     }
+    @media (max-width: 1150px) {
+      ul {
+        grid-template-columns: 1fr;
+      }
+    }
     button:hover {
       border-color: var(--kelp);
     }

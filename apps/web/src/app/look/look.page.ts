@@ -21,6 +21,9 @@ import { type EffectChosen, EffectCards } from './effect-cards';
 import { type LookWhere, zonesOf } from './places';
 import { WantsPanel } from './wants-panel';
 
+/** A page narrower than this has its columns drawn in, as the style sheet does [px]. */
+const NARROW = 1062;
+
 /** How it shall look, place by place: effects to choose from, figures to set, colours. */
 @Component({
   selector: 'zf-look-page',
@@ -102,7 +105,12 @@ export class LookPage {
   protected readonly drawn = computed(() => {
     const { widthMm, heightMm } = this.plan()!.part;
     const page = this.size();
-    const room = { width: Math.max(200, page.width - 740), height: Math.max(160, page.height - 330) };
+    const beside = page.width < NARROW ? 196 + 286 : 372 + 320;
+    const below = 300 + (page.width < NARROW ? 90 : 0) + (this.picked() === null ? 0 : 92);
+    const room = {
+      width: Math.max(160, page.width - beside - 40),
+      height: Math.max(150, page.height - below),
+    };
     const scale = Math.min(room.width / widthMm, room.height / heightMm);
     return { width: Math.round(widthMm * scale), height: Math.round(heightMm * scale) };
   });

@@ -114,7 +114,7 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
       background: var(--paper);
     }
     .parts {
-      max-width: 220px;
+      max-width: 150px;
       overflow: hidden;
       font-size: 12.5px;
       text-overflow: ellipsis;

@@ -12,6 +12,8 @@ import {
   CLEAR_COLOURS,
   COVER_NAMES,
   type FilmPlanStep,
+  HAZARD_DEFERENCE,
+  hazardWords,
   HEAT_NAMES,
   isFilmStep,
   LIMITS,
@@ -35,8 +37,10 @@ import {
   COVERS,
   type CoverStyle,
   DISTRESS_TOOLS,
+  type Finding,
   GRAIN_UM,
   GRITS,
+  hazards,
   HEAT_TOOLS,
   type HeatTool,
   medium,
@@ -62,6 +66,8 @@ import { planFeature } from '../../plan/plan.feature';
 import { NumberField } from '../../ui/number-field';
 import { Note } from '../note/note';
 import { MediumSheet } from '../medium-sheet/medium-sheet';
+
+const isUrgent = ({ level }: Finding): boolean => level === 'stop' || level === 'warn';
 
 /** What a partly laid coat usually covers. */
 const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.6, 'dry-brushed': 0.4 };
@@ -143,10 +149,21 @@ export class StepCard {
   protected readonly mapped = computed(() => {
     return this.step().id in (this.plan()?.part.maps ?? {});
   });
-  /** What the plan says of this step. */
-  protected readonly findings = computed(
+  /** What the plan says of this step: trouble before its fields, the rest below them. */
+  private readonly findings = computed(
     () => this.forecast()?.findings.filter(({ stepId }) => stepId === this.step().id) ?? [],
   );
+  protected readonly urgent = computed(() => this.findings().filter(isUrgent));
+  protected readonly mild = computed(() => this.findings().filter((finding) => !isUrgent(finding)));
+  protected readonly deference = HAZARD_DEFERENCE;
+  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  protected readonly hazards = computed(() => {
+    const model = this.model();
+    if (model === null) return [];
+    return hazards(model)
+      .filter(({ stepIds }) => stepIds.includes(this.step().id))
+      .map(({ code }) => ({ code, ...hazardWords(code) }));
+  });
   protected readonly tasks = COMPANION_TASKS;
   protected readonly taskWords = TASK_WORDS;
   /** Other work takes its own usual time. */
