@@ -22,6 +22,10 @@ describe('job sheet', () => {
       expect(sheet.mixes.every(({ detail }) => /spoon|dish/.test(detail)))
         .withContext(school)
         .toBeTrue();
+      if (school === 'wet-glue' || school === 'dried-medium')
+        expect(finish!.figures.map(({ name }) => name)).toEqual(
+          jasmine.arrayContaining(['Crack spacing', 'Crack opening', 'Contrast']),
+        );
       expect(sheet.cautions.every(({ lines }) => lines.length > 0)).toBeTrue();
       expect(sheet.deference).toMatch(/label/);
       expect(sheet.parts[0]!.prep.length).toBeGreaterThan(0);
@@ -65,7 +69,7 @@ describe('job sheet', () => {
       SHELF,
     );
     expect(sheet.finishes.map(({ title }) => title)).toEqual(['Finish', 'Top']);
-    expect(sheet.finishes[0]!.subtitle).toMatch(/^For panel, front; .*the largest/);
+    expect(sheet.finishes[0]!.subtitle).toMatch(/^For panel, front; .*of the largest, panel/);
     expect(sheet.finishes[1]!.steps.length).toBe(2);
     expect(sheet.turning).toEqual(['Front up: front', 'Top up: top', 'Beside it: panel']);
     expect(sheet.parts[2]!.prep.join()).not.toMatch(/degrease/i);

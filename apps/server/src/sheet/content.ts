@@ -36,7 +36,16 @@ import {
   USE_NAMES,
   volume,
 } from '@zaffet/contract';
-import { forecast, type Forecast, handsOn, hazards, type PanelPlan, readout, turns } from '@zaffet/core';
+import {
+  type FigureKey,
+  forecast,
+  type Forecast,
+  handsOn,
+  hazards,
+  type PanelPlan,
+  readout,
+  turns,
+} from '@zaffet/core';
 
 /** A step as it is done, with a box to tick. */
 export interface SheetStep {
@@ -96,7 +105,9 @@ export interface JobSheet {
   readonly deference: string;
 }
 
+/** Shares under this are not told: nobody sees them. */
 const SEEN = 0.004;
+const SHARES: readonly FigureKey[] = ['openArea', 'strength', 'chips', 'worn'];
 const MONTH = 30 * 86400;
 
 /** Moments as the shop's clock shows them; an unknown zone is taken as UTC. */
@@ -180,7 +191,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
   return {
     title: finish.name,
     subtitle: `For ${own.map(({ plan: of }) => of.part.name.toLowerCase()).join(', ')}${
-      own.length > 1 ? `; moments and figures are the ${plan.part.name.toLowerCase()}'s, the largest` : ''
+      own.length > 1 ? `; moments and figures are of the largest, ${plan.part.name.toLowerCase()}` : ''
     }.`,
     steps: plan.steps.map((step, i) => {
       const times = result.times[i]!;
@@ -221,7 +232,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
       }),
     ),
     figures: told.figures
-      .filter(({ key, value }) => value !== null && (value > SEEN || key === 'gloss'))
+      .filter(({ key, value }) => value !== null && (value > SEEN || !SHARES.includes(key)))
       .map(({ key, value, low, high }) => {
         const text = (amount: number): string => {
           const { number, unit } = figureText(key, amount);

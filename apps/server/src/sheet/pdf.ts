@@ -160,6 +160,7 @@ export function jobSheetPdf(sheet: JobSheet): Promise<Buffer> {
           layout: 'lightHorizontalLines',
           table: {
             headerRows: 0,
+            dontBreakRows: true,
             widths: [120, 50, '*'],
             body: sheet.mixes.map(({ title, amount, detail }) => [
               { text: title, bold: true },

@@ -388,3 +388,5 @@ export const WISH_WORDS: Readonly<Record<WishKey, { name: string; meaning: strin
   worn: { name: 'Worn through', meaning: 'share that is rubbed, wiped or cut through' },
   under: { name: 'Under colours show', meaning: 'share on which the last colour is not seen' },
 };
+
+export const UNDER_MEANING = 'Share of it on which something else than the last colour is seen.';

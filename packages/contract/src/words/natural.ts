@@ -42,3 +42,6 @@ export const RESTRAINT_WORDS: Readonly<Record<RestraintCode, string>> = {
   'strong-colour': 'The colour is strong from across the room; greyed ones suit more rooms.',
   'bare-board': 'Bare board shows; many take it for damage.',
 };
+
+export const NATURAL_MEANING =
+  '100 looks as if it came by itself; worn spots as if stamped, wear alike everywhere, a crackle over everything take off it.';

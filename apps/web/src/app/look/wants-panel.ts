@@ -13,12 +13,14 @@ import {
   LOOK_ZONE_NAMES,
   type Look,
   mapRange,
+  NATURAL_MEANING,
   NATURAL_WORDS,
   NO_WANTS,
   RESTRAINT_WORDS,
   stepTitle,
   substrateName,
   toModel,
+  UNDER_MEANING,
   WANT_KEYS,
   type Wants,
   WISH_WORDS,
@@ -69,6 +71,8 @@ const UNSEEN = 5e-4;
 interface WantLine extends Omit<Predicted, 'movers'> {
   readonly key: string;
   readonly name: string;
+  /** What it means, in a plain sentence. */
+  readonly meaning: string;
   readonly number: string;
   readonly unit: string;
   readonly wanted: number | null;
@@ -91,7 +95,14 @@ interface WantLine extends Omit<Predicted, 'movers'> {
     <p class="key quiet"><i class="wanted"></i> wanted <i class="value"></i> as planned now</p>
     @for (line of lines(); track line.key) {
       <div class="line" [attr.data-want]="line.key">
-        <span class="name">{{ line.name }}</span>
+        <button
+          type="button"
+          class="name why"
+          [attr.aria-expanded]="explained() === line.key"
+          (click)="explain(line.key)"
+        >
+          {{ line.name }}
+        </button>
         <span class="now"
           ><b>{{ line.number }}</b> {{ line.unit }}</span
         >
@@ -115,6 +126,9 @@ interface WantLine extends Omit<Predicted, 'movers'> {
           placeholder="any"
           (changed)="line.set($event)"
         />
+        @if (explained() === line.key) {
+          <p class="meaning">{{ line.meaning }}</p>
+        }
       </div>
     }
     @if (where() === 'whole') {
@@ -189,6 +203,11 @@ export class WantsPanel {
   readonly where = input.required<LookWhere>();
   protected readonly limits = LIMITS;
   protected readonly told = signal('');
+  /** The figure whose meaning is told. */
+  protected readonly explained = signal<string | null>(null);
+  protected explain(key: string): void {
+    this.explained.update((before) => (before === key ? null : key));
+  }
 
   protected readonly look = computed(() => this.plan()!.look);
   protected readonly title = computed(() => {
@@ -232,6 +251,7 @@ export class WantsPanel {
       return {
         key: key as string,
         name: WISH_WORDS[wish].name,
+        meaning: wish === 'under' ? UNDER_MEANING : FIGURE_WORDS[wish].meaning,
         ...shown,
         ...predicted,
         wanted,
@@ -276,6 +296,7 @@ export class WantsPanel {
       wanted: this.look().glossUnits,
       number: gloss?.value == null ? 'none' : figures(gloss.value),
       unit: 'GU',
+      meaning: FIGURE_WORDS.gloss.meaning,
       bar: BARS.gloss,
       limit: LIMITS.glossUnits,
       factor: 1,
@@ -293,6 +314,7 @@ export class WantsPanel {
         wanted: this.look().natural,
         number: figures(reading.score * 100),
         unit: 'of 100',
+        meaning: NATURAL_MEANING,
         bar: SHARE,
         limit: LIMITS.share,
         factor: 100,

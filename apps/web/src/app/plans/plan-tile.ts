@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import {
   figureText,
   isFilmStep,
@@ -10,22 +10,22 @@ import {
 } from '@zaffet/contract';
 import { figureValues, forecast } from '@zaffet/core';
 import { format } from 'date-fns';
-import { FaceCanvas } from '../ui/face-canvas';
-import { faceRequest } from '../workers/face-request';
-import { FacePool } from '../workers/face.pool';
-import { type FaceAnswer } from '../workers/messages';
-
-const COLUMNS = 480;
-const ROWS = 270;
+import { PartFace } from '../ui/part-face';
 
 /** A plan as a little sample: its face at arm's length, what makes it crack, its figures. */
 @Component({
   selector: 'zf-plan-tile',
-  imports: [FaceCanvas],
+  imports: [PartFace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="face">
-      <zf-face-canvas [answer]="answer()" [label]="'How ' + saved().name + ' will look'" />
+      <zf-part-face
+        view="close"
+        [plan]="part()"
+        [columns]="480"
+        [rows]="270"
+        [label]="'How ' + saved().name + ' will look'"
+      />
     </div>
     <p class="quiet stack">{{ stack() }}</p>
     <p class="quiet">{{ figures() }}<br />changed {{ changed() }}</p>
@@ -34,9 +34,6 @@ const ROWS = 270;
     .face {
       aspect-ratio: 16 / 9;
       background: var(--neutral-grey);
-    }
-    .face zf-face-canvas {
-      height: 100%;
     }
     p {
       margin: 2px 14px 0;
@@ -51,13 +48,10 @@ const ROWS = 270;
   `,
 })
 export class PlanTile {
-  private readonly faces = inject(FacePool);
   readonly saved = input.required<SavedPlan>();
-  protected readonly answer = signal<FaceAnswer | null>(null);
 
-  private readonly part = computed(() => partPlan(this.saved().plan));
-  private readonly model = computed(() => toModel(this.part()));
-  private readonly forecast = computed(() => forecast(this.model()));
+  protected readonly part = computed(() => partPlan(this.saved().plan));
+  private readonly forecast = computed(() => forecast(toModel(this.part())));
   protected readonly stack = computed(() =>
     this.part()
       .steps.map((step) =>
@@ -78,20 +72,4 @@ export class PlanTile {
     return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
   });
   protected readonly changed = computed(() => format(new Date(this.saved().savedAt), 'd MMM, HH:mm'));
-
-  constructor() {
-    effect(() => {
-      const request = faceRequest(this.model(), this.forecast(), {
-        view: 'close',
-        columns: COLUMNS,
-        rows: ROWS,
-        quality: 'full',
-        halfPixels: false,
-        raking: 0.5,
-        mode: 'colour',
-        age: null,
-      });
-      void this.faces.draw(request).then((answer) => this.answer.set(answer));
-    });
-  }
 }

@@ -1,3 +1,4 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
@@ -30,7 +31,15 @@ const MEDIA = MEDIUM_KEYS.filter((key) => key !== 'salt').map((key) => ({
 /** What is there: tins, mixed pots, papers, what one measures with. Everything is saved as it is typed. */
 @Component({
   selector: 'zf-shelf-page',
-  imports: [ChoiceField, MatButtonModule, MatCheckboxModule, MatIconModule, NumberField, RouterLink],
+  imports: [
+    ChoiceField,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatIconModule,
+    NgTemplateOutlet,
+    NumberField,
+    RouterLink,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './shelf.page.html',
   styleUrl: './shelf.page.scss',

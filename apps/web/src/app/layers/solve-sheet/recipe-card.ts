@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  output,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import {
   duration,
@@ -25,22 +16,24 @@ import { forecast, handsOn, quantities, type Wish, WISH_KEYS, wishOutcomes } fro
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { shelfFeature } from '../../shelf/shelf.feature';
-import { FaceCanvas } from '../../ui/face-canvas';
-import { faceRequest } from '../../workers/face-request';
-import { FacePool } from '../../workers/face.pool';
-import { type FaceAnswer } from '../../workers/messages';
-
-const COLUMNS = 300;
-const ROWS = 190;
+import { PartFace } from '../../ui/part-face';
 
 /** One recipe: how it will look, how near it comes, what it takes. */
 @Component({
   selector: 'zf-recipe-card',
-  imports: [FaceCanvas, MatButtonModule],
+  imports: [MatButtonModule, PartFace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-school]': 'school()', '[attr.data-met]': 'judged().met' },
   template: `
-    <div class="face"><zf-face-canvas [answer]="answer()" [label]="'How ' + name() + ' will look'" /></div>
+    <div class="face">
+      <zf-part-face
+        view="arm"
+        [plan]="plan()"
+        [columns]="300"
+        [rows]="190"
+        [label]="'How ' + name() + ' will look'"
+      />
+    </div>
     <div class="words">
       <h3>{{ name() }}</h3>
       <p class="verdict" [class.met]="judged().met">{{ verdict() }}</p>
@@ -75,9 +68,6 @@ const ROWS = 190;
     .face {
       height: 190px;
       background: var(--neutral-grey);
-    }
-    .face zf-face-canvas {
-      height: 100%;
     }
     h3 {
       margin: 0;
@@ -127,7 +117,6 @@ const ROWS = 190;
   `,
 })
 export class RecipeCard {
-  private readonly faces = inject(FacePool);
   private readonly units = inject(Units).system;
   readonly school = input.required<string>();
   readonly plan = input.required<PartPlan>();
@@ -135,7 +124,6 @@ export class RecipeCard {
   /** Media the shelf has nothing of. */
   readonly missing = input.required<readonly string[]>();
   readonly taken = output<PartPlan>();
-  protected readonly answer = signal<FaceAnswer | null>(null);
 
   private readonly shelf = inject(Store).selectSignal(shelfFeature.selectShelf);
   private readonly model = computed(() => toModel(this.plan()));
@@ -191,20 +179,4 @@ export class RecipeCard {
       .slice(0, 2)
       .map((finding) => findingWords(finding, this.units()).title),
   );
-
-  constructor() {
-    effect(() => {
-      const request = faceRequest(this.model(), this.forecast(), {
-        view: 'arm',
-        columns: COLUMNS,
-        rows: ROWS,
-        quality: 'full',
-        halfPixels: false,
-        raking: 0.5,
-        mode: 'colour',
-        age: null,
-      });
-      void this.faces.draw(request).then((answer) => this.answer.set(answer));
-    });
-  }
 }
