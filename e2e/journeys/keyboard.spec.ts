@@ -72,6 +72,7 @@ async function nothingWrong(page: Page): Promise<void> {
 
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`axe finds nothing wrong in any room, ${colorScheme}`, async ({ page }) => {
+    test.slow();
     await page.emulateMedia({ colorScheme });
     for (const [path, there] of Object.entries(PAGES)) {
       await page.goto(`/${path}`);

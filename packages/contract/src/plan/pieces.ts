@@ -241,6 +241,22 @@ export const PIECES: Readonly<Record<PieceKey, Template>> = TEMPLATES;
 /** The smallest side a part may have [mm]. */
 const SMALLEST = 20;
 
+/** A place no larger than its part. */
+function clipped(
+  place: Omit<PartZone, 'id'>,
+  { widthMm, heightMm }: { readonly widthMm: number; readonly heightMm: number },
+): Omit<PartZone, 'id'> {
+  const leftMm = Math.min(place.leftMm, widthMm - SMALLEST);
+  const topMm = Math.min(place.topMm, heightMm - SMALLEST);
+  return {
+    ...place,
+    leftMm,
+    topMm,
+    widthMm: Math.min(place.widthMm, widthMm - leftMm),
+    heightMm: Math.min(place.heightMm, heightMm - topMm),
+  };
+}
+
 /** The parts of a piece of some size, all with one finish. */
 export function pieceParts(
   key: PieceKey,
@@ -267,7 +283,7 @@ export function pieceParts(
         kind,
         treatment: kind === 'hinge' ? ('masked' as const) : ('off' as const),
       })),
-      zones: (drawn.zones ?? []).map((z) => ({ ...z, id: nextId() })),
+      zones: (drawn.zones ?? []).map((z) => ({ ...clipped(z, size), id: nextId() })),
     };
   });
 }

@@ -8,12 +8,34 @@ import {
   START_STATES,
   STROKES,
 } from '@zaffet/core';
-import { area, celsius, degrees, duration, figures, mm, perCent, spreadShown, um, volume } from './format';
-import { FIGURE_WORDS, layerWord, mediumName, START_STATE_NAMES, STROKE_NAMES } from './names';
+import {
+  area,
+  celsius,
+  degrees,
+  duration,
+  figures,
+  mm,
+  perCent,
+  spoonText,
+  spreadShown,
+  um,
+  volume,
+} from './format';
+import { METHOD_WORDS } from './methods';
+import {
+  FIGURE_WORDS,
+  layerWord,
+  mediumName,
+  START_STATE_NAMES,
+  startWords,
+  STROKE_NAMES,
+  TASK_WORDS,
+} from './names';
 import { findingWords } from './findings';
 import { HAZARD_DEFERENCE, hazardWords } from './hazards';
 import { prepWords } from './prep';
 import { figureText, moverText } from './sentences';
+import { SCHOOL_KEYS } from '../plan/schools';
 import { samplePart } from '../testing/plan';
 
 describe('numbers as a painter says them', () => {
@@ -159,5 +181,31 @@ describe('sentences', () => {
       expect(prepWords({ step, because: 'always', caution: false }).text).toMatch(/\.$/);
     for (const because of reasons)
       expect(prepWords({ step: 'degrease', because, caution: false }).reason.length).toBeGreaterThan(8);
+  });
+});
+
+describe('measures and moments in words', () => {
+  it('count dishes and spoons as one says them', () => {
+    expect(spoonText({ dishes: 2, spoons: 1, teaspoons: 1.5, volume: 0 })).toBe(
+      '2 dishes, 1 spoon, 1½ teaspoons',
+    );
+    expect(spoonText({ dishes: 0, spoons: 0, teaspoons: 0.5, volume: 0 })).toBe('½ teaspoon');
+    expect(spoonText({ dishes: 0, spoons: 0, teaspoons: 0, volume: 0 })).toBe('a few drops');
+  });
+
+  it('say when a step begins', () => {
+    expect(startWords({ rule: 'after', waitMin: 0 })).toBe('right after');
+    expect(startWords({ rule: 'after', waitMin: 2 })).toBe('2 min after the step before');
+    expect(startWords({ rule: 'state', state: 'touch-dry', waitMin: 0 })).toBe(
+      'when what is below is touch-dry',
+    );
+    expect(startWords({ rule: 'state', state: 'recoat', waitMin: 60 })).toMatch(
+      /^when what is below takes a coat and .* more$/,
+    );
+  });
+
+  it('have a sentence for every method and every task', () => {
+    for (const school of SCHOOL_KEYS) expect(METHOD_WORDS[school]).toMatch(/[.]$/);
+    for (const { how } of Object.values(TASK_WORDS)) expect(how).toMatch(/[.]$/);
   });
 });

@@ -109,4 +109,21 @@ describe('solver', () => {
     expect(steps.next().value).toEqual({ done: 0, of: CANDIDATES.length });
     expect(steps.next().value).toEqual({ done: 1, of: CANDIDATES.length });
   });
+
+  it('put what must be bought, and what comes off unasked, behind what does as well without', () => {
+    const wish = { spacing: 0.006, opening: 0.0006 };
+    const order = (candidates: readonly Candidate[]): string[] =>
+      solve(wish, candidates).map(({ key }) => key);
+    const twins = [
+      { ...CANDIDATES[0]!, key: 'bought', handicap: 0.5 },
+      { ...CANDIDATES[0]!, key: 'there' },
+    ];
+    expect(order(twins)).toEqual(['there', 'bought']);
+    const all = solve(wish, CANDIDATES);
+    for (const recipe of all) {
+      const { chips, worn } = wishValues(forecast(recipe.plan));
+      expect(recipe.unasked).toBeCloseTo((chips ?? 0) + (worn ?? 0), 9);
+    }
+    expect(solve({ ...wish, chips: 0.3 }, CANDIDATES).every(({ unasked }) => unasked < 1)).toBeTrue();
+  });
 });

@@ -1,0 +1,59 @@
+import { forecast } from '../forecast';
+import { after, coat, distress, FIRST, planOf, when } from '../testing/plans';
+import { atWork, inHours, SITTING } from './hours';
+import { type PanelPlan, type StartRule, type WorkingHours } from './types';
+
+const HOUR = 3600;
+/** From eight to six; the plan begins at nine. */
+const HOURS: WorkingHours = { opens: 8 * HOUR, closes: 18 * HOUR, clockAtStart: 9 * HOUR };
+const STATE: StartRule = { rule: 'state', state: 'recoat', wait: 0 };
+
+describe('working hours', () => {
+  it('move what falls into the night to the next morning', () => {
+    expect(inHours(4 * HOUR, STATE, HOURS)).toBe(4 * HOUR);
+    // 21:00 becomes 08:00, eleven hours later; 03:00 becomes 08:00 of the same night.
+    expect(inHours(12 * HOUR, STATE, HOURS)).toBe(23 * HOUR);
+    expect(inHours(18 * HOUR, STATE, HOURS)).toBe(23 * HOUR);
+    expect(inHours(12 * HOUR, STATE, undefined)).toBe(12 * HOUR);
+  });
+
+  it('leave alone what the clock was set for, and what belongs to the sitting', () => {
+    expect(inHours(12 * HOUR, { rule: 'at', moment: 12 * HOUR }, HOURS)).toBe(12 * HOUR);
+    expect(inHours(12 * HOUR, { rule: 'after', wait: 120 }, HOURS)).toBe(12 * HOUR);
+    expect(inHours(12 * HOUR, { rule: 'after', wait: SITTING + 1 }, HOURS)).toBe(23 * HOUR);
+  });
+
+  it('know a plan that begins before the shop opens', () => {
+    const early = { ...HOURS, clockAtStart: 5 * HOUR };
+    expect(atWork(0, early)).toBeFalse();
+    expect(atWork(3 * HOUR, early)).toBeTrue();
+    expect(inHours(0, STATE, early)).toBe(3 * HOUR);
+  });
+
+  it('are kept by a whole plan, and what the night does to it is forecast', () => {
+    const plan: PanelPlan = planOf([
+      coat('a', 'chalk', 90, FIRST),
+      coat('b', 'mineral', 90, when('recoat', 5 * HOUR)),
+      distress('cut', 'blade', after(2 * HOUR + 1)),
+      coat('c', 'chalk', 90, when('through-dry', 2 * HOUR)),
+    ]);
+    const late = { ...HOURS, clockAtStart: 10 * HOUR };
+    const free = forecast(plan);
+    const kept = forecast({ ...plan, hours: late });
+    for (const { from, step } of kept.times) expect(atWork(from, late)).withContext(step.id).toBeTrue();
+    expect(kept.times.at(-1)!.from).toBeGreaterThan(free.times.at(-1)!.from);
+    // Cut after a night instead of two hours, mineral paint has gone hard; common practice.
+    const codes = (result: typeof free): string[] => result.findings.map(({ code }) => code);
+    const evening = { ...HOURS, clockAtStart: 11.5 * HOUR };
+    expect(codes(free)).not.toContain('blade-hard');
+    expect(codes(forecast({ ...plan, hours: evening }))).toContain('blade-hard');
+  });
+
+  it('are refused when they close before they open', () => {
+    const plan = planOf([coat('a', 'chalk', 90, FIRST)]);
+    const wrong = { ...HOURS, closes: 7 * HOUR };
+    expect(() => forecast({ ...plan, hours: wrong })).toThrowError(
+      /hours\.closes is 25200; it must be later/,
+    );
+  });
+});
