@@ -83,6 +83,17 @@ describe('saving', () => {
     expect(drafts.find('plan-1')).toBeNull();
   });
 
+  it('sends the same plan again after a save that failed, without another edit', async () => {
+    open();
+    edit(175);
+    await rest(620);
+    http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
+    store.dispatch(PlanApi.retryAsked());
+    await rest(620);
+    http.expectOne(API.plan('plan-1')).flush(summary(2));
+    expect(state().save).toBe('saved');
+  });
+
   it('hands a stale save to the person, with both plans', async () => {
     open();
     edit(160);

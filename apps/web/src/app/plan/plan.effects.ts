@@ -64,10 +64,11 @@ export const keepDraft$ = createEffect(
 export const saveOnEdit$ = createEffect(
   (store = inject(Store), api = inject(PlansApi)) =>
     store.select(planFeature.selectPlanState).pipe(
-      filter((state) => state.save === 'waiting'),
+      // Told apart before it is sieved: a plan that waits again after a failed save is the same plan, and is sent again.
       distinctUntilChanged(
         (a, b) => a.history?.present === b.history?.present && a.revision === b.revision && a.save === b.save,
       ),
+      filter((state) => state.save === 'waiting'),
       debounceTime(SAVE_AFTER),
       concatMap(() => of(null).pipe(withLatestFrom(store.select(planFeature.selectPlanState)))),
       concatMap(([, state]) => {

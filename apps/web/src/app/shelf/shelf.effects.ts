@@ -64,8 +64,9 @@ function sent(api: ShelfApi, change: Change): Observable<unknown> {
 export const saveShelf$ = createEffect(
   (store = inject(Store), api = inject(ShelfApi)) =>
     store.select(shelfFeature.selectShelfState).pipe(
-      filter(({ shelf, unsaved, fault }) => shelf !== null && unsaved.length > 0 && fault === null),
+      // Told apart before it is sieved, so that what failed once is sent again.
       distinctUntilChanged((a, b) => a.unsaved === b.unsaved && a.fault === b.fault),
+      filter(({ shelf, unsaved, fault }) => shelf !== null && unsaved.length > 0 && fault === null),
       debounceTime(SAVE_AFTER),
       concatMap(() => of(null).pipe(withLatestFrom(store.select(shelfFeature.selectUnsaved)))),
       concatMap(([, unsaved]) => {
