@@ -6,20 +6,16 @@ import {
   FIGURE_WORDS,
   figures,
   figureText,
-  filedMap,
-  isMapped,
   LIMITS,
   type Limit,
   LOOK_ZONE_NAMES,
   type Look,
-  mapRange,
   NATURAL_MEANING,
   NATURAL_WORDS,
   NO_WANTS,
   RESTRAINT_WORDS,
   stepTitle,
   substrateName,
-  toModel,
   UNDER_MEANING,
   WANT_KEYS,
   type Wants,
@@ -27,12 +23,10 @@ import {
 } from '@zaffet/contract';
 import {
   type FigureKey,
-  fitPlace,
   placeValues,
   type Predicted,
   regionReadout,
   restraint,
-  type Step,
   type WishKey,
 } from '@zaffet/core';
 import { Store } from '@ngrx/store';
@@ -45,14 +39,8 @@ import { Band } from '../ui/band';
 import { BARS } from '../ui/bars';
 import { NumberField } from '../ui/number-field';
 import { type LookWhere, placesOf } from './places';
+import { WANTED_LENGTHS, WISH_OF, workPlaces } from './work-place';
 
-const WISH_OF: Readonly<Record<keyof Wants, WishKey>> = {
-  spacingMm: 'spacing',
-  openingMm: 'opening',
-  chips: 'chips',
-  worn: 'worn',
-  under: 'under',
-};
 const WANT_LIMITS: Readonly<Record<keyof Wants, Limit>> = {
   spacingMm: LIMITS.spacingMm,
   openingMm: LIMITS.openingMm,
@@ -60,7 +48,6 @@ const WANT_LIMITS: Readonly<Record<keyof Wants, Limit>> = {
   worn: LIMITS.share,
   under: LIMITS.share,
 };
-const LENGTHS: readonly (keyof Wants)[] = ['spacingMm', 'openingMm'];
 /** Bars of shares. */
 const SHARE = { from: 0, to: 1, scale: 'linear' } as const;
 const SEEN = 0.004;
@@ -239,7 +226,7 @@ export class WantsPanel {
       const wish = WISH_OF[key];
       const predicted = this.predicted(wish);
       const wanted = wants[key];
-      const length = LENGTHS.includes(key);
+      const length = WANTED_LENGTHS.includes(key);
       const shown =
         predicted.value === null
           ? { number: 'none', unit: '' }
@@ -391,42 +378,9 @@ export class WantsPanel {
 
   /** Lays or works steps more or less in this place until it looks as wished; every step of it is one to undo. */
   protected fit(): void {
-    const plan = this.plan()!;
-    const places = this.places();
-    let model = toModel(plan);
-    const said: string[] = [];
-    for (const key of WANT_KEYS) {
-      const wanted = this.wants()[key];
-      if (wanted === null) continue;
-      const wish = WISH_OF[key];
-      const asked = LENGTHS.includes(key) ? wanted / 1000 : wanted;
-      for (const place of places) {
-        const fit = fitPlace(model, place, wish, asked);
-        const step = plan.steps.find(({ id }) => id === fit?.stepId);
-        if (fit === null || step === undefined || !isMapped(step)) {
-          said.push(`Nothing in the plan has to do with ${WISH_WORDS[wish].name.toLowerCase()} here.`);
-          break;
-        }
-        this.store.dispatch(
-          PlanEditor.mapPainted({
-            stepId: fit.stepId,
-            map: filedMap(fit.map, mapRange(step)),
-            changes: fit.changes,
-            gesture: null,
-          }),
-        );
-        model = {
-          ...model,
-          steps: model.steps.map((s) =>
-            s.id === fit.stepId ? ({ ...s, ...fit.changes, map: fit.map } as Step) : s,
-          ),
-        };
-        if (place !== places[0]) continue;
-        const text = figureText(wish === 'under' ? 'layer' : wish, fit.value, this.units());
-        const does = `${WISH_WORDS[wish].name}: ${text.number} ${text.unit}, by ${stepTitle(step, plan.media).toLowerCase()}`;
-        said.push(fit.met ? `${does}.` : `${does}, which is the nearest it comes.`);
-      }
-    }
+    const { worked, said } = workPlaces(this.plan()!, this.places(), this.wants(), this.units());
+    for (const { stepId, map, changes } of worked)
+      this.store.dispatch(PlanEditor.mapPainted({ stepId, map, changes, gesture: null }));
     this.told.set(said.join(' '));
   }
 }

@@ -1,0 +1,75 @@
+import {
+  figureText,
+  filedMap,
+  isMapped,
+  mapRange,
+  type PartPlan,
+  type StepMap,
+  stepTitle,
+  toModel,
+  type UnitSystem,
+  type Wants,
+  WANT_KEYS,
+  WISH_WORDS,
+} from '@zaffet/contract';
+import { fitPlace, type LookPlace, type PlaceFit, type Step, type WishKey } from '@zaffet/core';
+
+export const WISH_OF: Readonly<Record<keyof Wants, WishKey>> = {
+  spacingMm: 'spacing',
+  openingMm: 'opening',
+  chips: 'chips',
+  worn: 'worn',
+  under: 'under',
+};
+export const WANTED_LENGTHS: readonly (keyof Wants)[] = ['spacingMm', 'openingMm'];
+
+/** How a step is mapped from now on. */
+export interface Worked {
+  readonly stepId: string;
+  readonly map: StepMap;
+  readonly changes: PlaceFit['changes'];
+}
+
+/**
+ * Lays or works steps more or less in some places until they look as wished, wish by wish and place by place, each on
+ * what the one before left.
+ * @returns the maps in the order they are made, and a sentence for each wish
+ */
+export function workPlaces(
+  plan: PartPlan,
+  places: readonly LookPlace[],
+  wants: Wants,
+  units: UnitSystem,
+): { worked: Worked[]; said: string[] } {
+  const worked: Worked[] = [];
+  const said: string[] = [];
+  let model = toModel(plan);
+  for (const key of WANT_KEYS) {
+    const wanted = wants[key];
+    if (wanted === null) continue;
+    const wish = WISH_OF[key];
+    const name = WISH_WORDS[wish].name;
+    const asked = WANTED_LENGTHS.includes(key) ? wanted / 1000 : wanted;
+    for (const [i, place] of places.entries()) {
+      const fit = fitPlace(model, place, wish, asked);
+      const step = plan.steps.find(({ id }) => id === fit?.stepId);
+      if (fit === null || step === undefined || !isMapped(step)) {
+        said.push(`Nothing in the plan has to do with ${name.toLowerCase()} here.`);
+        break;
+      }
+      worked.push({ stepId: fit.stepId, map: filedMap(fit.map, mapRange(step)), changes: fit.changes });
+      model = {
+        ...model,
+        steps: model.steps.map((s) =>
+          s.id === fit.stepId ? ({ ...s, ...fit.changes, map: fit.map } as Step) : s,
+        ),
+      };
+      // Places of one kind come out alike: the first, the largest, speaks for them.
+      if (i > 0) continue;
+      const { number, unit } = figureText(wish === 'under' ? 'layer' : wish, fit.value, units);
+      const does = `${name}: ${number} ${unit}, by ${stepTitle(step, plan.media).toLowerCase()}`;
+      said.push(fit.met ? `${does}.` : `${does}, which is the nearest it comes.`);
+    }
+  }
+  return { worked, said };
+}
