@@ -92,6 +92,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
 }
 
 test('every kind of step is reached by keys, and work beside the layers', async ({ page }) => {
+  test.slow();
   await new PlansPage(page).open();
   await new PlansPage(page).begin('Crackle over dried medium');
   const add = page.getByRole('button', { name: 'Add a step on top' });
@@ -142,6 +143,7 @@ async function keyTo(page: Page, name: RegExp): Promise<void> {
 }
 
 test('every method, template and remedy is reached by keys', async ({ page }) => {
+  test.slow();
   const layers = new LayersPage(page);
   await new PlansPage(page).open();
   await new PlansPage(page).begin('Crackle over wet white glue');

@@ -46,6 +46,7 @@ async function planFile(page: Page): Promise<Plan> {
 }
 
 test('a sea chest over wet glue, from nothing to its job sheet', async ({ page }) => {
+  test.slow();
   const layers = new LayersPage(page);
   await new PlansPage(page).open();
   await new PlansPage(page).begin('Crackle over wet white glue');
@@ -113,6 +114,7 @@ test('a sea chest over wet glue, from nothing to its job sheet', async ({ page }
 test('a wash stand in milk paint, its top sealed by itself, the rest of a mix kept on the shelf', async ({
   page,
 }) => {
+  test.slow();
   const layers = new LayersPage(page);
   await new PlansPage(page).open();
   await new PlansPage(page).begin('Chippy milk paint');
@@ -163,6 +165,7 @@ test('a wash stand in milk paint, its top sealed by itself, the rest of a mix ke
 test('a lamp shelf sanded over a barrier: places worked otherwise, colours from a palette, in order, in hours', async ({
   page,
 }) => {
+  test.slow();
   const layers = new LayersPage(page);
   await new PlansPage(page).open();
   await new PlansPage(page).begin('Sanded over a barrier');
