@@ -84,6 +84,10 @@ export function explain(detail: Joi.ValidationErrorItem): FieldFault {
         message: `${at} is ${shown(context?.['id'])}, as another step is; each needs its own.`,
       };
     }
+    case 'steps.off': {
+      const at = String(context?.['at']);
+      return { path: at, message: `${at} are all left out; at least one must be done.` };
+    }
     case 'hours.order':
       return { path, message: `${path} must close later than it opens.` };
     case 'media.taken': {

@@ -240,6 +240,13 @@ describe('a piece of several parts', () => {
       /piece\.parts\.0\.finish is "gone", but there is no finish of that id/,
     );
     expect(refusal(changed('finishes.0.whatIfOf', 'gone')).length).toBe(2);
+    const idle = plan.finishes.map((finish) => ({
+      ...finish,
+      steps: finish.steps.map((step) => ({ ...step, off: true })),
+    }));
+    expect(refusal(changed('finishes', idle)).join()).toMatch(
+      /finishes\.0\.steps are all left out; at least one must be done/,
+    );
     expect(refusal(changed('hours', { opensMin: 600, closesMin: 500, offsetMin: 0 })).join()).toMatch(
       /hours must close later than it opens/,
     );

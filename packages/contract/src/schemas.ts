@@ -340,6 +340,12 @@ const ownIds: Joi.CustomValidator<Plan> = (plan, helpers) => {
   return plan;
 };
 
+/** Of every finish at least one step is done. */
+const someDone: Joi.CustomValidator<Plan> = (plan, helpers) => {
+  const f = plan.finishes.findIndex(({ steps }) => steps.every(({ off }) => off));
+  return f < 0 ? plan : helpers.error('steps.off', { at: `finishes.${f}.steps` });
+};
+
 /** Parts name finishes that are meant, what-ifs name what they stand beside; a film lies at least thinly everywhere. */
 const linked: Joi.CustomValidator<Plan> = (plan, helpers) => {
   const meant = plan.finishes.filter(({ whatIfOf }) => whatIfOf === null).map(({ id }) => id);
@@ -391,6 +397,7 @@ const planSchema = Joi.object<Plan>({
   .custom(knownMedia)
   .custom(withinPlan)
   .custom(ownIds)
+  .custom(someDone)
   .custom(linked);
 
 const saveSchema = Joi.object<SaveRequest>({

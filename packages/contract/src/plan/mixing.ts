@@ -28,6 +28,8 @@ const SAME_COLOUR = 2;
 export interface Measured {
   readonly name: string;
   readonly colour: string | null;
+  /** Stirred in, not bought. */
+  readonly water: boolean;
   readonly volume: number;
   readonly spoons: Spooned;
 }
@@ -179,9 +181,10 @@ function mixPot(
   const measures = measuresOf(shelf);
   const clear = isClear(pot.medium);
   const { mix, dry } = recipeParts(plan, step);
-  const measured = (name: string, colour: string | null, volume: number): Measured => ({
+  const measured = (name: string, colour: string | null, volume: number, water = false): Measured => ({
     name,
     colour,
+    water,
     volume,
     spoons: inSpoons(volume, measures),
   });
@@ -201,7 +204,7 @@ function mixPot(
         ]
       : mix.map(({ name, colour, parts }) => measured(name, colour, (base * parts) / wholeParts));
   const water = (pot.powder ?? 0) + pot.water;
-  const goesIn = water > 0 ? [...stuff, measured('Water', null, water)] : stuff;
+  const goesIn = water > 0 ? [...stuff, measured('Water', null, water, true)] : stuff;
   return {
     ...pot,
     id: `${index} ${pot.recipe}`,
@@ -221,7 +224,7 @@ function usedCost(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): number | 
   const prices = pricesKnown(plan.prices, shelf);
   const costs = mixed.flatMap(({ medium, goesIn }) => {
     const price = prices[medium.key];
-    const volume = goesIn.filter(({ name }) => name !== 'Water').reduce((sum, i) => sum + i.volume, 0);
+    const volume = goesIn.filter((stuff) => !stuff.water).reduce((sum, i) => sum + i.volume, 0);
     return price === undefined ? [] : [volume * 1000 * price];
   });
   return costs.length === 0 ? null : costs.reduce((sum, cost) => sum + cost, 0);
@@ -251,7 +254,7 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
       usedPots.push(item.name);
     }
     for (const stuff of pot.goesIn) {
-      if (stuff.name === 'Water') continue;
+      if (stuff.water) continue;
       const key = `${pot.medium.key} ${stuff.colour ?? ''} ${stuff.name}`;
       const entry = lines.get(key) ?? {
         line: {

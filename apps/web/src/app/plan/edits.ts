@@ -42,6 +42,9 @@ function withSteps(
   return touched ? { ...plan, finishes } : plan;
 }
 
+/** A finish does at least one step: what would leave none done is not taken. */
+const someDone = (steps: readonly PlanStep[]): boolean => steps.some(({ off }) => !off);
+
 /** Step ids are told apart in the whole plan: the one finish that has it. */
 const having =
   (stepId: string) =>
@@ -49,9 +52,10 @@ const having =
     steps.some(({ id }) => id === stepId);
 
 export function changeStep(plan: Plan, stepId: string, changes: StepChanges): Plan {
-  return withSteps(plan, having(stepId), (steps) =>
-    steps.map((step) => (step.id === stepId ? ({ ...step, ...changes } as PlanStep) : step)),
-  );
+  return withSteps(plan, having(stepId), (steps) => {
+    const next = steps.map((step) => (step.id === stepId ? ({ ...step, ...changes } as PlanStep) : step));
+    return someDone(next) ? next : steps;
+  });
 }
 
 /** Puts a step into a finish; the first always starts with it. */
@@ -66,9 +70,10 @@ export function addStep(plan: Plan, finishId: string, step: PlanStep, index: num
 
 /** Takes a step out, and where it lay on each part. */
 export function removeStep(plan: Plan, stepId: string): Plan {
-  const next = withSteps(plan, having(stepId), (steps) =>
-    steps.length <= 1 ? steps : steps.filter((step) => step.id !== stepId),
-  );
+  const next = withSteps(plan, having(stepId), (steps) => {
+    const others = steps.filter((step) => step.id !== stepId);
+    return someDone(others) ? others : steps;
+  });
   return next === plan ? plan : withoutMaps(next, [stepId]);
 }
 

@@ -104,6 +104,13 @@ describe('edits', () => {
     expect(stepsOf(many).length).toBe(LIMITS.steps.max);
   });
 
+  it('never leave out, nor take, the last step that is done', () => {
+    const two = changeStep(changeStep(plan, 'slip', { off: true }), 'top', { off: true });
+    expect(changeStep(two, 'base', { off: true })).toBe(two);
+    expect(removeStep(two, 'base')).toBe(two);
+    expect(ids(removeStep(two, 'top'))).toEqual(['base', 'slip']);
+  });
+
   it('move the whole day with its beginning, inside what air can be', () => {
     const later = [
       { at: '2026-05-12T10:00:00Z', temperatureC: 24, humidity: 0.4 },

@@ -53,6 +53,7 @@ import { planFeature } from '../../plan/plan.feature';
             ><input
               type="checkbox"
               [checked]="!row.off"
+              [disabled]="row.only"
               [attr.aria-label]="'Do step ' + row.number + ', ' + row.title"
               (change)="setOff(row.id, row.off ? false : true)"
           /></label>
@@ -177,6 +178,8 @@ export class OrderList {
         title: stepTitle(step, plan.media),
         colour: isFilmStep(step) ? step.colour : 'transparent',
         off: step.off,
+        /** The last one that is done stays. */
+        only: !step.off && plan.steps.length === 1,
         when: step.off ? 'left out' : i === 0 ? at : `${at}, ${startWords(step.start)}`,
         note: finding === undefined ? '' : findingWords(finding, this.units()).title,
         level: finding?.level ?? 'tip',
