@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { type Plan } from '@zaffet/contract';
+import { type Plan, type PlanSummary, type StoredPlan } from '@zaffet/contract';
 import { readFile } from 'node:fs/promises';
 import { LayersPage } from '../pages/layers.page';
 import { PlansPage } from '../pages/plans.page';
@@ -135,8 +135,9 @@ test('a malformed file is refused with the field and what is allowed, and nothin
   const count = await page.getByRole('listitem').count();
   await plans.bringIn('cut.json', '{"format": "zaffet-plan", ');
   await expect(page.getByRole('alert')).toContainText('not readable JSON');
-  const good = (await (await page.request.get('/api/plans')).json()) as { plan: Plan }[];
-  const bad = { ...good[0]!.plan, air: { ...good[0]!.plan.air, temperatureC: 400 } };
+  const [listed] = (await (await page.request.get('/api/plans')).json()) as PlanSummary[];
+  const good = (await (await page.request.get(`/api/plans/${listed!.id}`)).json()) as StoredPlan;
+  const bad = { ...good.plan, air: { ...good.plan.air, temperatureC: 400 } };
   await plans.bringIn('bad.json', JSON.stringify(bad));
   await expect(page.getByRole('alert')).toContainText(
     'air.temperatureC is 400; it must be a number from 2 to 45 °C.',

@@ -1,11 +1,14 @@
 import {
   API,
   type Fault,
+  filePlan,
   type Plan,
-  type SavedPlan,
+  type PlanFile,
+  type PlanSummary,
   type Shelf,
   type ShelfItem,
   type StaleAnswer,
+  type StoredPlan,
 } from '@zaffet/contract';
 import { type Express } from 'express';
 import { readFileSync } from 'node:fs';
@@ -16,36 +19,39 @@ import { buildApp } from './app';
 import { openEmbedded, type OpenDatabase } from './db/client';
 import { plans } from './db/schema';
 import { loadDemo } from './demo';
-import { planNamed, scratchFolder } from './testing';
+import { SheetMaker } from './sheet/maker';
+import { mustNotFail, planNamed, scratchFolder } from './testing';
 
 const DEMO = fileURLToPath(new URL('../../../demo/plans', import.meta.url));
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 
 describe('the server', () => {
   const folder = scratchFolder();
+  const sheets = new SheetMaker();
   let database: OpenDatabase;
   let app: Express;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path);
-    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), webDirectory: folder.path });
+    database = await openEmbedded(folder.path, mustNotFail);
+    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path });
   }, 60000);
   afterAll(async () => {
+    await sheets.close();
     await database.close();
     folder.remove();
   });
 
-  const create = async (plan: Plan): Promise<SavedPlan> =>
-    (await request(app).post(API.plans).send(plan).expect(201)).body as SavedPlan;
-  const read = async (id: string): Promise<SavedPlan> =>
-    (await request(app).get(API.plan(id)).expect(200)).body as SavedPlan;
+  const create = async (plan: Plan): Promise<StoredPlan> =>
+    (await request(app).post(API.plans).send(plan).expect(201)).body as StoredPlan;
+  const read = async (id: string): Promise<StoredPlan> =>
+    (await request(app).get(API.plan(id)).expect(200)).body as StoredPlan;
 
   it('keeps a plan and gives it back unchanged', async () => {
     const plan = planNamed('Lamp shelf');
     const saved = await create(plan);
     expect(saved.revision).toBe(1);
     const again = await read(saved.id);
-    expect(again.plan).toEqual(plan);
+    expect(again.plan).toEqual(filePlan(plan));
     expect(Date.parse(again.savedAt)).not.toBeNaN();
   });
 
@@ -53,7 +59,7 @@ describe('the server', () => {
     const saved = await create(planNamed('One'));
     const plan = { ...saved.plan, name: 'Two' };
     const answer = await request(app).put(API.plan(saved.id)).send({ revision: 1, plan }).expect(200);
-    expect((answer.body as SavedPlan).revision).toBe(2);
+    expect((answer.body as StoredPlan).revision).toBe(2);
     expect((await read(saved.id)).name).toBe('Two');
   });
 
@@ -100,7 +106,7 @@ describe('the server', () => {
     const one = await create(planNamed('Old'));
     const two = await create(planNamed('New'));
     const ids = async (): Promise<string[]> =>
-      ((await request(app).get(API.plans).expect(200)).body as SavedPlan[]).map((plan) => plan.id);
+      ((await request(app).get(API.plans).expect(200)).body as PlanSummary[]).map((plan) => plan.id);
     expect((await ids()).indexOf(two.id)).toBeLessThan((await ids()).indexOf(one.id));
     await request(app).delete(API.plan(one.id)).expect(204);
     expect(await ids()).not.toContain(one.id);
@@ -155,7 +161,7 @@ describe('the server', () => {
     const large = await request(app)
       .post(API.plans)
       .set('content-type', json)
-      .send(`"${'x'.repeat(4.2e6)}"`)
+      .send(`"${'x'.repeat(12.7e6)}"`)
       .expect(413);
     expect((large.body as Fault).code).toBe('request.too-large');
     expect(
@@ -179,7 +185,7 @@ describe('the server', () => {
   it('loads the demo once', async () => {
     expect(await loadDemo(database.db, DEMO)).toBeGreaterThan(2);
     expect(await loadDemo(database.db, DEMO)).toBe(0);
-    const names = ((await request(app).get(API.plans)).body as SavedPlan[]).map((plan) => plan.name);
+    const names = ((await request(app).get(API.plans)).body as PlanSummary[]).map((plan) => plan.name);
     expect(names).toContain("Keeper's sea chest");
   });
 
@@ -189,16 +195,16 @@ describe('the server', () => {
         fileURLToPath(new URL('../../../packages/contract/src/testing/files/chest-3.json', import.meta.url)),
         'utf8',
       ),
-    ) as Plan;
+    ) as PlanFile;
     const [row] = await database.db
       .insert(plans)
       .values({ name: old.name, plan: old })
       .returning({ id: plans.id });
     const { plan } = await read(row!.id);
-    expect(plan.version).toBe(4);
+    expect(plan.version).toBe(5);
     expect(plan.piece.parts[0]!.finish).toBe(plan.finishes[0]!.id);
-    const all = (await request(app).get(API.plans).expect(200)).body as SavedPlan[];
-    expect(all.every((saved) => saved.plan.version === 4)).toBeTrue();
+    const all = (await request(app).get(API.plans).expect(200)).body as PlanSummary[];
+    for (const { id } of all) expect((await read(id)).plan.version).toBe(5);
   });
 
   it('keeps the shelf, thing by thing, and what one measures with', async () => {

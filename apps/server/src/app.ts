@@ -6,30 +6,46 @@ import { type Database } from './db/client';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
 import { planRoutes } from './plans/routes';
+import { type SheetMaker } from './sheet/maker';
 import { shelfRoutes } from './shelf/routes';
 
 export interface AppOptions {
   readonly db: Database;
   readonly log: Logger;
+  readonly sheets: SheetMaker;
   /** Where the built web application lies. */
   readonly webDirectory: string;
 }
 
-/** Forty steps with a map each are less. */
-const BODY_LIMIT = '4mb';
+/** The most cells a plan's maps may have, packed, are 8 MB. */
+const BODY_LIMIT = '12mb';
+
+const OWN_HOSTS = ['localhost', '127.0.0.1', '[::1]', '::1'];
+const READS = ['GET', 'HEAD', 'OPTIONS'];
 
 /** A page of another site must not reach a loopback server through a name of its own. */
 const ownHostOnly: RequestHandler = (request, response, next) => {
-  const host = request.hostname;
-  if (host === 'localhost' || host === '127.0.0.1' || host === '[::1]' || host === '::1') next();
+  if (OWN_HOSTS.includes((request.hostname ?? '').toLowerCase())) next();
   else response.status(403).json(fault('request.host-refused'));
 };
 
+/** Nor may it change anything here by a form or a request that a browser sends for it. */
+const ownPagesOnly: RequestHandler = (request, response, next) => {
+  const { origin, host = '' } = request.headers;
+  const site = request.headers['sec-fetch-site'] ?? 'same-origin';
+  const own =
+    origin === undefined
+      ? site === 'same-origin' || site === 'none'
+      : URL.canParse(origin) && new URL(origin).host === host.toLowerCase();
+  if (own || READS.includes(request.method)) next();
+  else response.status(403).json(fault('request.origin-refused'));
+};
+
 /** Builds the application; `main` listens, tests send requests to it. */
-export function buildApp({ db, log, webDirectory }: AppOptions): Express {
+export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(ownHostOnly, ...contentPolicy(), compression());
+  app.use(ownHostOnly, ownPagesOnly, ...contentPolicy(), compression());
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }), (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
@@ -37,7 +53,7 @@ export function buildApp({ db, log, webDirectory }: AppOptions): Express {
   app.get(API.health, (_request, response) => {
     response.json({ status: 'ready' });
   });
-  app.use(planRoutes(db));
+  app.use(planRoutes(db, sheets));
   app.use(shelfRoutes(db));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {

@@ -8,22 +8,27 @@ import { putItem, putMeasures } from './shelf/queries';
 
 const LOADED = 'demo-loaded';
 
-/** Loads the demo plans and shelf into a new database, once. @returns how many were loaded */
-export async function loadDemo(db: Database, directory: string): Promise<number> {
-  const claimed = await db
-    .insert(marks)
-    .values({ key: LOADED, value: new Date().toISOString() })
-    .onConflictDoNothing()
-    .returning();
-  if (claimed.length === 0) return 0;
-  const files = readdirSync(directory)
-    .filter((name) => name.endsWith('.json'))
-    .sort()
-    .reverse();
-  for (const file of files)
-    await createPlan(db, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
-  const shelf = parseShelf(JSON.parse(readFileSync(join(directory, '..', 'shelf.json'), 'utf8')));
-  for (const item of shelf.items) await putItem(db, item);
-  await putMeasures(db, shelf.measures);
-  return files.length;
+/**
+ * Loads the demo plans and shelf into a new database, once and whole or not at all.
+ * @returns how many plans were loaded
+ */
+export function loadDemo(db: Database, directory: string): Promise<number> {
+  return db.transaction(async (tx) => {
+    const claimed = await tx
+      .insert(marks)
+      .values({ key: LOADED, value: new Date().toISOString() })
+      .onConflictDoNothing()
+      .returning();
+    if (claimed.length === 0) return 0;
+    const files = readdirSync(directory)
+      .filter((name) => name.endsWith('.json'))
+      .sort()
+      .reverse();
+    for (const file of files)
+      await createPlan(tx, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
+    const shelf = parseShelf(JSON.parse(readFileSync(join(directory, '..', 'shelf.json'), 'utf8')));
+    for (const item of shelf.items) await putItem(tx, item);
+    await putMeasures(tx, shelf.measures);
+    return files.length;
+  });
 }

@@ -1,22 +1,43 @@
 import { ERRORS, type ErrorCode, fault, ZaffetError } from '@zaffet/contract';
+import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { type ErrorRequestHandler } from 'express';
 import { type Logger } from 'pino';
 import { StaleSave } from './plans/queries';
 
-/** What Express and its body parser throw. */
+/** What Express, its body parser and its file sender throw. */
 interface HttpError {
   readonly type?: string;
+  readonly status?: number;
 }
+
+const BY_TYPE: Readonly<Record<string, ErrorCode>> = {
+  'entity.parse.failed': 'request.not-json',
+  'encoding.unsupported': 'request.not-json',
+  'charset.unsupported': 'request.not-json',
+  'entity.too.large': 'request.too-large',
+};
+const BY_STATUS: Readonly<Record<number, ErrorCode>> = {
+  412: 'request.changed',
+  413: 'request.too-large',
+  416: 'request.range-refused',
+};
+/** PostgreSQL's own code for a disk that is full. */
+const DISK_FULL = '53100';
+
+const causeCode = (error: DrizzleQueryError): string =>
+  String((error.cause as { code?: unknown } | undefined)?.code ?? '');
 
 function codeOf(error: unknown): ErrorCode {
-  const type = (error as HttpError | null)?.type;
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
-    return 'request.not-json';
-  if (type === 'entity.too.large') return 'request.too-large';
-  return 'server.failed';
+  if (error instanceof DrizzleQueryError)
+    return causeCode(error) === DISK_FULL ? 'server.disk-full' : 'server.failed';
+  if (error instanceof URIError) return 'request.bad-address';
+  const { type = '', status = 500 } = (error ?? {}) as HttpError;
+  const known = BY_TYPE[type] ?? BY_STATUS[status];
+  if (known !== undefined) return known;
+  return status >= 400 && status < 500 ? 'request.unreadable' : 'server.failed';
 }
 
-/** Answers every error with its code, sentence and fields; what nobody foresaw is logged. */
+/** Answers every error with its code, sentence and fields; what nobody foresaw is logged, never what was sent. */
 export function errorAnswers(log: Logger): ErrorRequestHandler {
   return (error: unknown, _request, response, next) => {
     if (response.headersSent) {
@@ -31,7 +52,11 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
       return;
     }
     const code = codeOf(error);
-    if (code === 'server.failed') log.error({ err: error }, 'request failed');
+    // What sends files has told of another type before it failed.
+    response.type('json');
+    if (error instanceof DrizzleQueryError)
+      log.error({ code: causeCode(error), cause: error.cause?.message, query: error.query }, 'query failed');
+    else if (code === 'server.failed') log.error({ err: error }, 'request failed');
     response.status(ERRORS[code].status).json(fault(code));
   };
 }

@@ -1,57 +1,84 @@
-import { fileURLToPath } from 'node:url';
+import { writeSync } from 'node:fs';
 import { createServer } from 'node:http';
+import { type AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { buildApp } from './app';
 import { openEmbedded, openServer } from './db/client';
-import { DirectoryInUse } from './db/lock';
 import { loadDemo } from './demo';
+import { SheetMaker } from './sheet/maker';
+import { CannotStart } from './start/cannot';
+import { readSettings, type Settings } from './start/settings';
+import { watch } from './start/watchdog';
 
 const fromHere = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
-
-const port = Number(process.env['PORT'] ?? 4310);
-const host = process.env['ZAFFET_HOST'] ?? '127.0.0.1';
-const directory = process.env['ZAFFET_DATA'] ?? fromHere('../../../data');
-const databaseUrl = process.env['DATABASE_URL'];
-const log = pino({ level: process.env['LOG_LEVEL'] ?? 'warn' });
-
-async function start(): Promise<void> {
-  say(databaseUrl ? 'Opening the database server …' : `Opening the database in ${directory} …`);
-  const database = await (databaseUrl ? openServer(databaseUrl) : openEmbedded(directory));
-  const loaded =
-    process.env['ZAFFET_DEMO'] === 'off' ? 0 : await loadDemo(database.db, fromHere('../../../demo/plans'));
-  if (loaded > 0) say(`Loaded ${loaded} demo plans.`);
-  const server = createServer(
-    buildApp({ db: database.db, log, webDirectory: fromHere('../../../dist/web') }),
-  );
-
-  let stopping = false;
-  const stop = async (): Promise<void> => {
-    if (stopping) return;
-    stopping = true;
-    server.close();
-    server.closeAllConnections();
-    await database.close();
-    process.exit(0);
-  };
-  process.on('SIGINT', () => void stop());
-  process.on('SIGTERM', () => void stop());
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    say(
-      error.code === 'EADDRINUSE'
-        ? `Port ${port} is taken. Set PORT to another one.`
-        : `Cannot listen: ${error.message}`,
-    );
-    process.exitCode = 1;
-    void database.close().then(() => process.exit(1));
-  });
-  server.listen(port, host, () =>
-    say(`Zaffet is ready at http://${host.includes(':') ? `[${host}]` : host}:${port}`),
-  );
+/** Says why, and ends at once: nothing that waits to be answered is. */
+function end(sentence: string): never {
+  writeSync(2, `${sentence}\n`);
+  process.exit(1);
 }
 
-start().catch((error: unknown) => {
-  if (error instanceof DirectoryInUse) say(error.message);
-  else log.fatal({ err: error }, 'could not start');
-  process.exit(1);
-});
+/** What an error of listening means. */
+function listenTrouble({ host, port }: Settings, error: NodeJS.ErrnoException): string {
+  switch (error.code) {
+    case 'EADDRINUSE':
+      return `Port ${port} is taken. Set PORT to another one.`;
+    case 'EACCES':
+      return `Zaffet may not listen on port ${port}. Set PORT to one above 1023.`;
+    case 'EADDRNOTAVAIL':
+    case 'ENOTFOUND':
+      return `This machine has no address ${host}. Set ZAFFET_HOST to one it has, or leave it out.`;
+    default:
+      return `Zaffet cannot listen on ${host}, port ${port} (${error.code ?? error.message}). Set PORT or ZAFFET_HOST to others.`;
+  }
+}
+
+async function start(): Promise<void> {
+  const settings = readSettings(process.env, fromHere('../../../data'));
+  const { directory, databaseUrl, host, port } = settings;
+  const log = pino({ level: settings.logLevel });
+  say(databaseUrl === null ? `Opening the database in ${directory} …` : 'Opening the database server …');
+  const database = await (databaseUrl === null ? openEmbedded(directory, end) : openServer(databaseUrl, log));
+  const sheets = new SheetMaker();
+  const close = async (): Promise<void> => {
+    await sheets.close();
+    await database.close();
+  };
+  try {
+    const loaded = settings.demo ? await loadDemo(database.db, fromHere('../../../demo/plans')) : 0;
+    if (loaded > 0) say(`Loaded ${loaded} demo plans.`);
+    const server = createServer(
+      buildApp({ db: database.db, log, sheets, webDirectory: fromHere('../../../dist/web') }),
+    );
+    await new Promise<void>((resolve, reject) => {
+      server.once('error', (error) => reject(new CannotStart(listenTrouble(settings, error))));
+      server.listen(port, host, resolve);
+    });
+    const stop = (): void => {
+      server.close();
+      server.closeAllConnections();
+      void close().then(
+        () => process.exit(0),
+        (error: unknown) => end(`The database could not be closed: ${sentenceOf(error)}`),
+      );
+    };
+    process.once('SIGINT', stop);
+    process.once('SIGTERM', stop);
+    watch(
+      'Zaffet has not moved for half a minute and is ended; what it has acknowledged is kept. Start it again.',
+    );
+    const { port: listening } = server.address() as AddressInfo;
+    say(`Zaffet is ready at http://${host.includes(':') ? `[${host}]` : host}:${listening}`);
+  } catch (error) {
+    await close();
+    throw error;
+  }
+}
+
+function sentenceOf(error: unknown): string {
+  if (error instanceof CannotStart) return error.message;
+  return `Zaffet could not start: ${error instanceof Error ? error.message : String(error)}`;
+}
+
+start().catch((error: unknown) => end(sentenceOf(error)));

@@ -6,6 +6,9 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const NONCE_MARK = '__CSP_NONCE__';
+/** A name that changes with the content: such a file is the same for ever. */
+const HASHED = /-[A-Z0-9]{8}\.\w+$/;
+const FOR_EVER = 'public, max-age=31536000, immutable';
 
 /** Content policy: everything from here, component styles by a nonce that is new with each page. */
 export function contentPolicy(): RequestHandler[] {
@@ -38,14 +41,24 @@ export function contentPolicy(): RequestHandler[] {
   return [nonce, policy];
 }
 
-/** The built web application: hashed files for ever, the page itself fresh with its nonce. */
+/** The built web application: hashed files for ever, others asked after each time, the page itself fresh with its nonce. */
 export function webPages(directory: string): Router {
   const router = Router();
   const browser = join(directory, 'browser');
   const index = join(browser, 'index.html');
   if (!existsSync(index)) return router;
   const page = readFileSync(index, 'utf8');
-  router.use(express.static(browser, { index: false, immutable: true, maxAge: '1y' }));
+  router.get('/index.html', (_request, response) => {
+    response.redirect('/');
+  });
+  router.use(
+    express.static(browser, {
+      index: false,
+      redirect: false,
+      setHeaders: (response, path) =>
+        void response.setHeader('cache-control', HASHED.test(path) ? FOR_EVER : 'no-cache'),
+    }),
+  );
   router.get('/{*path}', (request, response) => {
     if (request.path.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.path)) {
       response.status(404).json(fault('request.unknown-route'));

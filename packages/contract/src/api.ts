@@ -1,4 +1,6 @@
 import { type Plan } from './plan/types';
+import { type PlanFile } from './plan/file';
+import { type Fault } from './errors';
 
 /** Paths of the API; `:id` is a plan's id. */
 export const API = {
@@ -22,7 +24,12 @@ export interface PlanSummary {
   readonly savedAt: string;
 }
 
-/** A plan as the server holds it. */
+/** A plan as the server holds and sends it. */
+export interface StoredPlan extends PlanSummary {
+  readonly plan: PlanFile;
+}
+
+/** A plan as it is worked with: its maps unpacked. */
 export interface SavedPlan extends PlanSummary {
   readonly plan: Plan;
 }
@@ -30,10 +37,10 @@ export interface SavedPlan extends PlanSummary {
 /** A save names the revision it started from; a stale one is refused with what stands there now. */
 export interface SaveRequest {
   readonly revision: number;
-  readonly plan: Plan;
+  readonly plan: PlanFile;
 }
 
 /** What a stale save is refused with, beside the fault: the plan as it stands now. */
-export interface StaleAnswer {
-  readonly current: SavedPlan;
+export interface StaleAnswer extends Fault {
+  readonly current: StoredPlan;
 }

@@ -17,6 +17,15 @@ export const ERRORS = {
     status: 409,
     message: 'This plan was changed elsewhere since you opened it. Choose which one to keep.',
   },
+  'plan.unreadable': {
+    status: 422,
+    message:
+      'What is stored of this plan cannot be read. Take it out as a file, mend what is named here, and bring it in again.',
+  },
+  'shelf.not-found': {
+    status: 404,
+    message: 'This is not on the shelf any more. It may have been taken off in another window.',
+  },
   'shelf.invalid': { status: 400, message: 'This cannot stand on the shelf so.' },
   'shelf.full': {
     status: 409,
@@ -33,10 +42,38 @@ export const ERRORS = {
   },
   'request.too-large': {
     status: 413,
-    message: 'The file is larger than 4 MB; a plan file is some kB, with painted maps some hundred.',
+    message: 'This is larger than 12 MB; a plan file is some kB, with painted maps some hundred.',
+  },
+  'request.unreadable': {
+    status: 400,
+    message: 'The request cannot be read. It may be cut short, or packed in a way that Zaffet does not know.',
+  },
+  'request.bad-address': { status: 400, message: 'This address is written in a way that cannot be read.' },
+  'request.range-refused': { status: 416, message: 'The part asked for is outside of what is there.' },
+  'request.changed': {
+    status: 412,
+    message: 'What is there is not what the request expects. Fetch it anew.',
+  },
+  'request.origin-refused': {
+    status: 403,
+    message: 'Only pages of this Zaffet may change anything here. Open Zaffet itself.',
   },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
+  'sheet.too-long': {
+    status: 503,
+    message:
+      'The job sheet took too long. Leave out parts that are done, or some painted maps, and try again.',
+  },
+  'server.busy': {
+    status: 503,
+    message: 'Zaffet has too much to do just now. Try again in a moment.',
+  },
+  'server.disk-full': {
+    status: 507,
+    message:
+      'The disk under Zaffet is full. What you have on the screen is kept; make room, then save again.',
+  },
   'server.failed': {
     status: 500,
     message: 'Zaffet could not do this. What you have on the screen is kept; try again.',

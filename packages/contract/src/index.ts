@@ -11,6 +11,7 @@ export {
   newStep,
 } from './plan/create';
 export { type Limit, LIMITS } from './plan/limits';
+export { type FiledMap, filePlan, type PlanFile, unfilePlan } from './plan/file';
 export { filedMap, mapOfStep, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
 export { newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './plan/newPlan';
@@ -27,4 +28,5 @@ export * from './plan/types';
 export { notOnShelf, pricesKnown } from './shelf/has';
 export { potUseBy } from './shelf/keeps';
 export * from './shelf/types';
+export { ID, isStorable, plainText } from './text';
 export * from './words';

@@ -22,12 +22,13 @@ import {
   ZONES,
 } from '@zaffet/core';
 import Joi from 'joi';
-import { type SaveRequest } from './api';
-import { fault, ZaffetError } from './errors';
+import { checkBounds } from './bounds';
+import { between, colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from './fields';
 import { LIMITS } from './plan/limits';
-import { mapRange } from './plan/maps';
+import { badCell, mapRange } from './plan/maps';
 import { migratePlan } from './plan/migrate';
-import { explain } from './refusals';
+import { unpackMap } from './plan/file';
+import { checked } from './refusals';
 import {
   FITTING_KINDS,
   FITTING_TREATMENTS,
@@ -39,22 +40,6 @@ import {
   type StepMap,
 } from './plan/types';
 
-type NumberField = Exclude<keyof typeof LIMITS, 'textLength'>;
-
-const number = (key: NumberField): Joi.NumberSchema =>
-  Joi.number().strict().min(LIMITS[key].min).max(LIMITS[key].max).meta({ limit: key }).required();
-const whole = (key: NumberField): Joi.NumberSchema => number(key).integer();
-const text = (): Joi.StringSchema => Joi.string().trim().max(LIMITS.textLength.max).required();
-const id = (): Joi.StringSchema =>
-  Joi.string()
-    .pattern(/^[A-Za-z0-9_-]{1,64}$/)
-    .required();
-const instant = (): Joi.StringSchema => Joi.string().isoDate().required();
-const oneOf = (values: readonly string[]): Joi.StringSchema =>
-  Joi.string()
-    .valid(...values)
-    .required();
-
 const start = Joi.object({
   rule: oneOf(['state', 'after', 'at']),
   state: Joi.when('rule', { is: 'state', then: oneOf(START_STATES), otherwise: Joi.forbidden() }),
@@ -62,25 +47,20 @@ const start = Joi.object({
   at: Joi.when('rule', { is: 'at', then: instant(), otherwise: Joi.forbidden() }),
 }).required();
 
-const flag = (): Joi.BooleanSchema => Joi.boolean().strict().required();
-const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(null);
-const colour = (): Joi.StringSchema =>
-  Joi.string()
-    .pattern(/^#[0-9a-f]{6}$/)
-    .required();
-
-/** A step's map; its cells are checked in one go, there may be thousands. */
+/** A step's map, packed or cell by cell; its cells are checked in one go, there may be thousands. */
 const stepMap = Joi.object({
   columns: whole('columns'),
   rows: whole('rows'),
   percent: Joi.any().required(),
-}).custom((value: StepMap, helpers) => {
+}).custom((value: Omit<StepMap, 'percent'> & { percent: unknown }, helpers) => {
   const { min, max } = LIMITS.mapPercent;
-  const cells: unknown = value.percent;
-  if (!Array.isArray(cells) || cells.length !== value.columns * value.rows)
-    return helpers.error('map.cells', { cells: value.columns * value.rows });
-  const bad = cells.findIndex((cell) => !Number.isInteger(cell) || cell < min || cell > max);
-  return bad < 0 ? value : helpers.error('map.value', { bad, cell: cells[bad] as unknown, min, max });
+  const { columns, rows, percent } = value;
+  const map = typeof percent === 'string' ? unpackMap({ columns, rows, percent }) : value;
+  const cells = map?.percent;
+  if (map === null || !Array.isArray(cells) || cells.length !== columns * rows)
+    return helpers.error('map.cells', { cells: columns * rows });
+  const bad = badCell(cells, { min, max });
+  return bad < 0 ? map : helpers.error('map.value', { bad, cell: cells[bad] as unknown, min, max });
 });
 
 const film = {
@@ -177,12 +157,9 @@ const ownMedium = Joi.object({
   like: oneOf(MEDIUM_KEYS),
   changes: Joi.object(
     Object.fromEntries(
-      Object.entries(PARAMETERS).map(([name, { min, max }]) => [
+      Object.entries(PARAMETERS).map(([name, { min, max, unit }]) => [
         name,
-        Joi.number()
-          .strict()
-          .min(min)
-          .max(Number.isFinite(max) ? max : Number.MAX_SAFE_INTEGER),
+        between({ min, max: Math.min(max, Number.MAX_SAFE_INTEGER), unit }).optional(),
       ]),
     ),
   ).required(),
@@ -220,11 +197,9 @@ const part = Joi.object({
     .items(Joi.string().valid(...PREP_STEPS))
     .unique()
     .required(),
-  zones: Joi.array().items(zone).max(LIMITS.zones.max).unique('id').required(),
+  zones: list(zone, 'zones').unique('id'),
   finish: id(),
-  maps: Joi.object()
-    .pattern(/^[A-Za-z0-9_-]{1,64}$/, stepMap)
-    .required(),
+  maps: Joi.object().pattern(id(), stepMap).required(),
   flat: flag(),
   use: oneOf(USES),
 });
@@ -241,9 +216,7 @@ const look = Joi.object({
   zones: Joi.object()
     .pattern(Joi.string().valid(...ZONES, ...PLACED_ZONES), Joi.object(wants))
     .required(),
-  shows: Joi.object()
-    .pattern(/^[A-Za-z0-9_-]{1,64}$/, number('share').optional())
-    .required(),
+  shows: Joi.object().pattern(id(), number('share').optional()).required(),
   glossUnits: wanted('glossUnits'),
   natural: wanted('share'),
   degree: oneOf(['sale', 'keep']),
@@ -253,7 +226,7 @@ const finish = Joi.object({
   id: id(),
   name: text(),
   whatIfOf: Joi.string().allow(null).required(),
-  steps: Joi.array().items(step).min(LIMITS.steps.min).max(LIMITS.steps.max).required(),
+  steps: list(step, 'steps'),
   look,
 });
 
@@ -261,10 +234,7 @@ const paletteColour = Joi.object({
   id: id(),
   name: text(),
   colour: colour(),
-  mix: Joi.array()
-    .items(Joi.object({ name: text(), colour: colour(), parts: number('ingredientParts') }))
-    .max(LIMITS.ingredients.max)
-    .required(),
+  mix: list(Joi.object({ name: text(), colour: colour(), parts: number('ingredientParts') }), 'ingredients'),
   dry: flag(),
 });
 
@@ -284,17 +254,18 @@ const air = Joi.object({
   humidity: number('humidity'),
   draughtMS: number('draughtMS'),
   altitudeM: number('altitudeM'),
-  later: Joi.array()
-    .items(Joi.object({ at: instant(), temperatureC: number('temperatureC'), humidity: number('humidity') }))
-    .max(LIMITS.later.max)
-    .required()
-    .custom((samples: { at: string }[], helpers) => {
-      const rising = samples.every(
-        (sample, i) => i === 0 || Date.parse(sample.at) > Date.parse(samples[i - 1]?.at ?? ''),
-      );
-      return rising ? samples : helpers.error('later.rising');
-    }),
-}).required();
+  later: list(
+    Joi.object({ at: instant(), temperatureC: number('temperatureC'), humidity: number('humidity') }),
+    'later',
+  ),
+})
+  .required()
+  .custom((value: Plan['air'], helpers) => {
+    const rising = value.later.every(
+      ({ at }, i) => i === 0 || Date.parse(at) > Date.parse(value.later[i - 1]!.at),
+    );
+    return rising ? value : helpers.error('later.rising', { at: 'air.later' });
+  });
 
 /** Every medium laid is a generic one or one of the plan's own, whose keys are new. */
 const knownMedia: Joi.CustomValidator<Plan> = (plan, helpers) => {
@@ -358,7 +329,7 @@ const linked: Joi.CustomValidator<Plan> = (plan, helpers) => {
       if (step === undefined || !isMapped(step))
         return helpers.error('link.unknown', { at, id: stepId, what: 'step that may have a map' });
       const { min, max } = mapRange(step);
-      const bad = percent.findIndex((cell) => cell < min || cell > max);
+      const bad = badCell(percent, { min, max });
       if (bad >= 0) return helpers.error('map.value', { at, bad, cell: percent[bad], min, max });
     }
   }
@@ -377,21 +348,14 @@ const planSchema = Joi.object<Plan>({
   startsAt: instant(),
   piece: Joi.object({
     name: text(),
-    parts: Joi.array().items(part).min(LIMITS.parts.min).max(LIMITS.parts.max).unique('id').required(),
+    parts: list(part, 'parts').unique('id'),
   }).required(),
-  finishes: Joi.array()
-    .items(finish)
-    .min(LIMITS.finishes.min)
-    .max(LIMITS.finishes.max)
-    .unique('id')
-    .required(),
-  palette: Joi.array().items(paletteColour).max(LIMITS.palette.max).unique('id').required(),
+  finishes: list(finish, 'finishes').unique('id'),
+  palette: list(paletteColour, 'palette').unique('id'),
   air,
   hours,
-  media: Joi.array().items(ownMedium).max(LIMITS.ownMedia.max).required(),
-  prices: Joi.object()
-    .pattern(/^[A-Za-z0-9_-]{1,64}$/, number('price').optional())
-    .required(),
+  media: list(ownMedium, 'ownMedia'),
+  prices: Joi.object().pattern(id(), number('price').optional()).required(),
 })
   .required()
   .custom(knownMedia)
@@ -400,30 +364,25 @@ const planSchema = Joi.object<Plan>({
   .custom(someDone)
   .custom(linked);
 
-const saveSchema = Joi.object<SaveRequest>({
-  revision: Joi.number().strict().integer().min(1).required(),
+const saveSchema = Joi.object<{ revision: number; plan: object }>({
+  revision: whole('revision'),
   plan: Joi.object().unknown().required(),
 }).required();
-
-function check<T>(schema: Joi.ObjectSchema<T>, value: unknown): T {
-  const result = schema.validate(value, { abortEarly: false, convert: false });
-  if (result.error)
-    throw new ZaffetError(fault('plan.invalid', result.error.details.slice(0, 20).map(explain)));
-  return result.value;
-}
 
 /**
  * Reads a plan of any known version.
  * @throws ZaffetError with every refused field (at most twenty), its value and what is allowed
  */
 export function parsePlan(value: unknown): Plan {
-  return check(planSchema, migratePlan(value));
+  checkBounds(value, 'plan.invalid');
+  return checked(planSchema, migratePlan(value), 'plan.invalid');
 }
 
 /** Reads a save: its revision and its plan. @throws ZaffetError as `parsePlan` */
-export function parseSave(value: unknown): SaveRequest {
-  const save = check(saveSchema, value);
-  return { revision: save.revision, plan: parsePlan(save.plan) };
+export function parseSave(value: unknown): { readonly revision: number; readonly plan: Plan } {
+  checkBounds(value, 'plan.invalid');
+  const { revision, plan } = checked(saveSchema, value, 'plan.invalid');
+  return { revision, plan: parsePlan(plan) };
 }
 
-export { parseMeasures, parseShelf, parseShelfItem } from './shelf/schema';
+export { parseItemChanges, parseMeasures, parseShelf, parseShelfItem } from './shelf/schema';

@@ -1,8 +1,13 @@
 import { PGlite } from '@electric-sql/pglite';
+import { sql } from 'drizzle-orm';
 import { type PgDatabase, type PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { existsSync } from 'node:fs';
+import { mkdirSync } from 'node:fs';
+import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { DurableFS, flushTree } from './durableFs';
+import { type Logger } from 'pino';
+import { CannotStart, refusalOf } from '../start/cannot';
+import { DurableFS } from './durableFs';
+import { onePath, readyFolder } from './folder';
 import { lockDirectory } from './lock';
 import * as schema from './schema';
 
@@ -27,25 +32,43 @@ const START_PARAMETERS = [
   `shared_buffers=${SHARED_BUFFERS}`,
 ];
 
+/** Why the disk could not be written, in a sentence. */
+function diskTrouble(directory: string, code: string): string {
+  const what = code === 'ENOSPC' || code === 'EDQUOT' ? 'is full' : 'cannot be written';
+  return `The disk under ${directory} ${what} (${code}). Zaffet stops here; what it has acknowledged is kept. Make room or look after the disk, then start it again.`;
+}
+
 /**
  * Opens the embedded database of a data directory, locked for this process, migrated, and flushed to the disk on
  * every commit.
- * @throws DirectoryInUse when another Zaffet has it open
+ * @param failed - told when the disk can no longer be written; must end the process
+ * @throws DirectoryInUse when another Zaffet has it open, CannotStart where it cannot be used
  */
-export async function openEmbedded(directory: string): Promise<OpenDatabase> {
-  const release = lockDirectory(directory);
+export async function openEmbedded(told: string, failed: (sentence: string) => never): Promise<OpenDatabase> {
+  let release = (): void => undefined;
   try {
-    const isNew = !existsSync(directory);
-    const files = new DurableFS(directory);
-    const client = await PGlite.create({ fs: files, startParams: START_PARAMETERS });
+    const directory = onePath(told);
+    mkdirSync(dirname(directory), { recursive: true });
+    release = lockDirectory(directory);
+    const open = async (folder: string): Promise<{ client: PGlite; files: DurableFS }> => {
+      const files = new DurableFS(folder, (code) => failed(diskTrouble(directory, code)));
+      return { files, client: await PGlite.create({ fs: files, startParams: START_PARAMETERS }) };
+    };
+    await readyFolder(directory, async (folder) => {
+      const { client } = await open(folder);
+      await client.exec('CHECKPOINT');
+      await client.close();
+    });
+    const { client, files } = await open(directory).catch((error: unknown) => {
+      const cause = error instanceof Error ? error.message : String(error);
+      throw new CannotStart(
+        `The database in ${directory} cannot be opened; it may be damaged or made by another version (${cause}). Put the whole folder back from a backup, or set ZAFFET_DATA to an empty one.`,
+      );
+    });
     const { drizzle } = await import('drizzle-orm/pglite');
     const { migrate } = await import('drizzle-orm/pglite/migrator');
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: MIGRATIONS });
-    if (isNew) {
-      await client.exec('CHECKPOINT');
-      flushTree(directory);
-    }
     return {
       db,
       flushes: () => files.flushes,
@@ -57,17 +80,54 @@ export async function openEmbedded(directory: string): Promise<OpenDatabase> {
     };
   } catch (error) {
     release();
-    throw error;
+    throw refusalOf(told, error);
   }
 }
 
-/** Opens a PostgreSQL server's database, migrated. */
-export async function openServer(url: string): Promise<OpenDatabase> {
+/** How long a database server may take to answer a connection, and to a query [ms]. */
+const CONNECT_WITHIN = 10_000;
+const ANSWER_WITHIN = 30_000;
+/** Any number, the same in every Zaffet: who holds it in the database may migrate it. */
+const MIGRATION_LOCK = 7246331;
+
+/**
+ * Opens a PostgreSQL server's database, migrated: of several Zaffets that start at once one migrates and the others
+ * wait for it. A connection that breaks later is only logged; the next query makes a new one.
+ * @throws CannotStart where the server does not answer or lets nobody in
+ */
+export async function openServer(url: string, log: Logger): Promise<OpenDatabase> {
   const { default: pg } = await import('pg');
   const { drizzle } = await import('drizzle-orm/node-postgres');
   const { migrate } = await import('drizzle-orm/node-postgres/migrator');
-  const pool = new pg.Pool({ connectionString: url });
-  const db = drizzle(pool, { schema });
-  await migrate(db, { migrationsFolder: MIGRATIONS });
-  return { db, flushes: () => null, close: () => pool.end() };
+  const pool = new pg.Pool({
+    connectionString: url,
+    connectionTimeoutMillis: CONNECT_WITHIN,
+    query_timeout: ANSWER_WITHIN,
+  });
+  pool.on('error', (error) =>
+    log.warn({ code: codeOf(error) }, `database connection lost: ${error.message}`),
+  );
+  try {
+    const client = await pool.connect();
+    try {
+      const db = drizzle(client, { schema });
+      await db.execute(sql`select pg_advisory_lock(${MIGRATION_LOCK})`);
+      await migrate(db, { migrationsFolder: MIGRATIONS });
+      await db.execute(sql`select pg_advisory_unlock(${MIGRATION_LOCK})`);
+    } finally {
+      client.release();
+    }
+  } catch (error) {
+    await pool.end().catch(() => undefined);
+    const cause = error instanceof Error ? error.message : String(error);
+    throw new CannotStart(
+      `The database server of DATABASE_URL cannot be used (${codeOf(error)}${cause}). See that it runs, that the address, the user and the password are right, and that the user may create tables.`,
+    );
+  }
+  return { db: drizzle(pool, { schema }), flushes: () => null, close: () => pool.end() };
+}
+
+function codeOf(error: unknown): string {
+  const code = (error as { code?: unknown } | null)?.code;
+  return typeof code === 'string' ? `${code}: ` : '';
 }

@@ -1,4 +1,4 @@
-import { type Plan, type ShelfItem } from '@zaffet/contract';
+import { type PlanFile, type ShelfItem } from '@zaffet/contract';
 import { integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 /** Plans, each with the revision its next save must name. A removed plan keeps its row so that it can come back. */
@@ -6,7 +6,7 @@ export const plans = pgTable('plans', {
   id: uuid().primaryKey().defaultRandom(),
   name: text().notNull(),
   revision: integer().notNull().default(1),
-  plan: jsonb().$type<Plan>().notNull(),
+  plan: jsonb().$type<PlanFile>().notNull(),
   savedAt: timestamp('saved_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   removedAt: timestamp('removed_at', { withTimezone: true, mode: 'date' }),
 });

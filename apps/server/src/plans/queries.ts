@@ -1,12 +1,17 @@
 import {
   fault,
-  migratePlan,
+  filePlan,
   type Plan,
+  PLAN_VERSION,
+  type PlanFile,
   type PlanSummary,
-  type SavedPlan,
+  type StoredPlan,
+  unfilePlan,
   ZaffetError,
 } from '@zaffet/contract';
+import { parsePlan } from '@zaffet/contract/schemas';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { isDeepStrictEqual } from 'node:util';
 import { type Database } from '../db/client';
 import { plans } from '../db/schema';
 
@@ -20,12 +25,9 @@ const summary = ({ id, name, revision, savedAt }: Row): PlanSummary => ({
   savedAt: savedAt.toISOString(),
 });
 
-/** A plan may have been saved by an older Zaffet: it is brought to the present version as it is read. */
-const present = (plan: Plan): Plan => migratePlan(plan) as Plan;
-
 /** A save that names another revision than the one that stands: nothing was changed. */
 export class StaleSave extends ZaffetError {
-  constructor(readonly current: SavedPlan) {
+  constructor(readonly current: StoredPlan) {
     super(fault('plan.stale'));
   }
 }
@@ -37,44 +39,119 @@ function known(id: string): string {
   return id;
 }
 
-/** All plans with their content, newest save first: a few kB each, and the list draws them. */
-export async function listPlans(db: Database): Promise<SavedPlan[]> {
+/** Plans found good as they stand, by id and revision: they need not be read by the schema again. */
+const good = new Set<string>();
+const MOST_GOOD = 20_000;
+function remember(key: string): void {
+  if (good.size >= MOST_GOOD) good.clear();
+  good.add(key);
+}
+
+/** Whether a plan is stored as this Zaffet stores it, maps packed. */
+const isPresent = (plan: PlanFile): boolean =>
+  plan.version === PLAN_VERSION &&
+  plan.piece.parts.every(({ maps }) =>
+    Object.values(maps).every(({ percent }) => typeof percent === 'string'),
+  );
+
+/**
+ * What stands in a row, brought to the present version: an older Zaffet may have saved it.
+ * @throws ZaffetError `plan.unreadable` with what is wrong with it
+ */
+function present({ id, revision }: Row, stored: PlanFile): PlanFile {
+  const key = `${id} ${revision}`;
+  if (good.has(key)) return stored;
+  try {
+    const filed = filePlan(parsePlan(stored));
+    if (!isPresent(stored)) return filed;
+    remember(key);
+    return stored;
+  } catch (error) {
+    if (!(error instanceof ZaffetError)) throw error;
+    const { message, fields } = error.fault;
+    throw new ZaffetError(fault('plan.unreadable', fields.length > 0 ? fields : [{ path: 'file', message }]));
+  }
+}
+
+/** All plans without their content, newest save first. */
+export async function listPlans(db: Database): Promise<PlanSummary[]> {
   const rows = await db
-    .select({ ...SUMMARY, plan: plans.plan })
+    .select(SUMMARY)
     .from(plans)
     .where(isNull(plans.removedAt))
     .orderBy(desc(plans.savedAt), plans.name);
-  return rows.map((row) => ({ ...summary(row), plan: present(row.plan) }));
+  return rows.map(summary);
 }
 
-/** @throws ZaffetError `plan.not-found` */
-export async function readPlan(db: Database, id: string): Promise<SavedPlan> {
+async function rowOf(db: Database, id: string): Promise<Row & { plan: PlanFile }> {
   const [row] = await db
     .select({ ...SUMMARY, plan: plans.plan })
     .from(plans)
     .where(and(eq(plans.id, known(id)), isNull(plans.removedAt)));
   if (!row) throw new ZaffetError(fault('plan.not-found'));
-  return { ...summary(row), plan: present(row.plan) };
+  return row;
 }
 
-export async function createPlan(db: Database, plan: Plan): Promise<SavedPlan> {
-  const [row] = await db.insert(plans).values({ name: plan.name, plan }).returning(SUMMARY);
+/** Which revision stands, without the plan. @throws ZaffetError `plan.not-found` */
+export async function readRevision(db: Database, id: string): Promise<number> {
+  const [row] = await db
+    .select({ revision: plans.revision })
+    .from(plans)
+    .where(and(eq(plans.id, known(id)), isNull(plans.removedAt)));
+  if (!row) throw new ZaffetError(fault('plan.not-found'));
+  return row.revision;
+}
+
+/** @throws ZaffetError `plan.not-found`, or `plan.unreadable` with what is wrong with it */
+export async function readPlan(db: Database, id: string): Promise<StoredPlan> {
+  const row = await rowOf(db, id);
+  return { ...summary(row), plan: present(row, row.plan) };
+}
+
+/** A plan to work with. @throws ZaffetError as `readPlan` */
+export async function openPlan(db: Database, id: string): Promise<{ name: string; plan: Plan }> {
+  const { name, plan } = await readPlan(db, id);
+  return { name, plan: unfilePlan(plan) };
+}
+
+/** What is stored of a plan, to take out: as it stands where it cannot be read. @throws ZaffetError `plan.not-found` */
+export async function takeOut(db: Database, id: string): Promise<{ name: string; content: unknown }> {
+  const row = await rowOf(db, id);
+  try {
+    return { name: row.name, content: present(row, row.plan) };
+  } catch (error) {
+    if (!(error instanceof ZaffetError)) throw error;
+    return { name: row.name, content: row.plan };
+  }
+}
+
+export async function createPlan(db: Database, plan: Plan): Promise<StoredPlan> {
+  const filed = filePlan(plan);
+  const [row] = await db.insert(plans).values({ name: plan.name, plan: filed }).returning(SUMMARY);
   if (!row) throw new ZaffetError(fault('server.failed'));
-  return { ...summary(row), plan };
+  remember(`${row.id} ${row.revision}`);
+  return { ...summary(row), plan: filed };
 }
 
 /**
- * Saves over the revision the caller started from, in one statement, so that of two saves only one can win.
+ * Saves over the revision the caller started from, in one statement, so that of two saves only one can win. A save of
+ * what stands there already is done: it was sent again because its answer was lost.
  * @throws StaleSave with what stands there now, or ZaffetError `plan.not-found`
  */
 export async function savePlan(db: Database, id: string, revision: number, plan: Plan): Promise<PlanSummary> {
+  const filed = filePlan(plan);
   const [row] = await db
     .update(plans)
-    .set({ name: plan.name, plan, revision: sql`${plans.revision} + 1`, savedAt: sql`now()` })
+    .set({ name: plan.name, plan: filed, revision: sql`${plans.revision} + 1`, savedAt: sql`now()` })
     .where(and(eq(plans.id, known(id)), eq(plans.revision, revision), isNull(plans.removedAt)))
     .returning(SUMMARY);
-  if (!row) throw new StaleSave(await readPlan(db, id));
-  return summary(row);
+  if (row) {
+    remember(`${row.id} ${row.revision}`);
+    return summary(row);
+  }
+  const { plan: stands, ...current } = await readPlan(db, id);
+  if (isDeepStrictEqual(stands, filed)) return current;
+  throw new StaleSave({ ...current, plan: stands });
 }
 
 /** Takes a plan out of the list; it can be restored. @throws ZaffetError `plan.not-found` */

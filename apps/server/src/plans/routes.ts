@@ -2,23 +2,32 @@ import { API } from '@zaffet/contract';
 import { parsePlan, parseSave } from '@zaffet/contract/schemas';
 import { Router } from 'express';
 import { type Database } from '../db/client';
-import { jobSheet } from '../sheet/content';
-import { jobSheetPdf } from '../sheet/pdf';
+import { type SheetMaker } from '../sheet/maker';
 import { readShelf } from '../shelf/queries';
-import { createPlan, listPlans, readPlan, removePlan, restorePlan, savePlan } from './queries';
+import {
+  createPlan,
+  listPlans,
+  openPlan,
+  readPlan,
+  readRevision,
+  removePlan,
+  restorePlan,
+  savePlan,
+  takeOut,
+} from './queries';
 
-/** A file name every system takes. */
+/** A plan's name as a file's: its letters, of whatever script, and digits. */
 function fileName(name: string, ending: string): string {
   const plain = name
-    .normalize('NFKD')
-    .replace(/[^A-Za-z0-9]+/g, '-')
+    .normalize('NFC')
+    .replace(/[^\p{L}\p{M}\p{N}]+/gu, '-')
     .replace(/^-+|-+$/g, '')
     .toLowerCase();
   return `${plain === '' ? 'plan' : plain}${ending}`;
 }
 
 /** List, open, save, file in and out. Each handler reads with the contract, asks the queries, answers. */
-export function planRoutes(db: Database): Router {
+export function planRoutes(db: Database, sheets: SheetMaker): Router {
   const router = Router();
   router.get(API.plans, async (_request, response) => {
     response.json(await listPlans(db));
@@ -27,7 +36,18 @@ export function planRoutes(db: Database): Router {
     response.status(201).json(await createPlan(db, parsePlan(request.body)));
   });
   router.get('/api/plans/:id', async (request, response) => {
-    response.json(await readPlan(db, request.params.id));
+    const { id } = request.params;
+    // A browser that has this revision already is told so, without the plan being fetched.
+    response.set('cache-control', 'private, no-cache');
+    if (request.headers['if-none-match'] !== undefined) {
+      response.set('etag', `W/"${await readRevision(db, id)}"`);
+      if (request.fresh) {
+        response.status(304).end();
+        return;
+      }
+    }
+    const saved = await readPlan(db, id);
+    response.set('etag', `W/"${saved.revision}"`).json(saved);
   });
   router.put('/api/plans/:id', async (request, response) => {
     const { revision, plan } = parseSave(request.body);
@@ -41,17 +61,19 @@ export function planRoutes(db: Database): Router {
     response.json(await restorePlan(db, request.params.id));
   });
   router.get('/api/plans/:id/file', async (request, response) => {
-    const saved = await readPlan(db, request.params.id);
-    response.attachment(fileName(saved.name, '.zaffet.json')).type('application/json');
-    response.send(`${JSON.stringify(saved.plan, null, 2)}\n`);
+    const { name, content } = await takeOut(db, request.params.id);
+    response.attachment(fileName(name, '.zaffet.json')).type('application/json');
+    response.send(`${JSON.stringify(content, null, 2)}\n`);
   });
   router.get('/api/plans/:id/sheet', async (request, response) => {
-    const saved = await readPlan(db, request.params.id);
+    const { name, plan } = await openPlan(db, request.params.id);
     const { zone } = request.query;
-    const pdf = await jobSheetPdf(
-      jobSheet(saved.plan, typeof zone === 'string' ? zone : 'UTC', await readShelf(db)),
-    );
-    response.attachment(fileName(saved.name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
+    const pdf = await sheets.make({
+      plan,
+      zone: typeof zone === 'string' ? zone : 'UTC',
+      shelf: await readShelf(db),
+    });
+    response.attachment(fileName(name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
   });
   return router;
 }

@@ -37,13 +37,13 @@ import {
   volume,
 } from '@zaffet/contract';
 import {
+  bandedFigures,
   type FigureKey,
   forecast,
   type Forecast,
   handsOn,
   hazards,
   type PanelPlan,
-  readout,
   turns,
 } from '@zaffet/core';
 
@@ -186,7 +186,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
   const size = ({ plan: { part } }: Worked): number => part.widthMm * part.heightMm;
   const main = own.reduce((largest, other) => (size(other) > size(largest) ? other : largest));
   const { plan, model, result } = main;
-  const told = readout(model, result).panel;
+  const figures = bandedFigures(model, result);
   const area = model.panel.width * model.panel.height;
   return {
     title: finish.name,
@@ -231,7 +231,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
         ];
       }),
     ),
-    figures: told.figures
+    figures: figures
       .filter(({ key, value }) => value !== null && (value > SEEN || !SHARES.includes(key)))
       .map(({ key, value, low, high }) => {
         const text = (amount: number): string => {

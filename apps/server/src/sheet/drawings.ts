@@ -1,7 +1,11 @@
-import { type SheetFilm, type SheetMap } from './content';
+import { type StepMap } from '@zaffet/contract';
+import { PNG } from 'pngjs';
+import { type SheetFilm } from './content';
 
-/** A map is drawn no finer than this, so that the sheet stays small. */
-const MOST_COLUMNS = 48;
+/** How dark the strongest place of a map is, of 255: names written on it in pencil can still be read. */
+const DARKEST = 150;
+/** Greys alone, each line as it stands: hand-painted maps are small enough, and a PDF takes it as it is. */
+const GREY = { colorType: 0, inputColorType: 0, filterType: 0, deflateLevel: 6 } as const;
 const QUIET = '#5c6168';
 
 /** The stack cut through, to scale, from the ground up, with the film's name beside each. */
@@ -28,27 +32,13 @@ export function stackSvg(films: readonly SheetFilm[]): string {
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 250 ${height + 8}">${slabs.join('')}<rect x="0" y="${height}" width="70" height="8" fill="#c39a63"/>${labels.join('')}</svg>`;
 }
 
-/** Where a step does more, dark, and where less, pale, on the outline of its part. */
-export function mapSvg({ map, widthMm, heightMm }: SheetMap): string {
-  const every = Math.max(1, Math.ceil(map.columns / MOST_COLUMNS));
-  const columns = Math.ceil(map.columns / every);
-  const rows = Math.ceil(map.rows / every);
-  const most = Math.max(...map.percent, 1);
-  const width = 240;
-  const height = (width * heightMm) / widthMm;
-  const cells: string[] = [];
-  for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      const at =
-        Math.min(map.rows - 1, row * every) * map.columns + Math.min(map.columns - 1, column * every);
-      const share = map.percent[at]! / most;
-      if (share < 0.02) continue;
-      cells.push(
-        `<rect x="${((column / columns) * width).toFixed(1)}" y="${((row / rows) * height).toFixed(1)}" width="${(width / columns + 0.2).toFixed(1)}" height="${(height / rows + 0.2).toFixed(1)}" fill="#2e5d57" fill-opacity="${(0.75 * share).toFixed(2)}"/>`,
-      );
-    }
-  }
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height.toFixed(1)}">${cells.join('')}<rect x="0" y="0" width="${width}" height="${height.toFixed(1)}" fill="none" stroke="${QUIET}"/></svg>`;
+/** Where a step does more, dark, and where less, pale: a picture of a cell a pixel, as a data address. */
+export function mapPicture({ columns, rows, percent }: StepMap): string {
+  const most = percent.reduce((a, b) => Math.max(a, b), 1);
+  const png = new PNG({ width: columns, height: rows });
+  png.data = Buffer.alloc(percent.length);
+  for (let i = 0; i < percent.length; i++) png.data[i] = 255 - Math.round((DARKEST * percent[i]!) / most);
+  return `data:image/png;base64,${PNG.sync.write(png, GREY).toString('base64')}`;
 }
 
 const escaped = (text: string): string =>

@@ -2,8 +2,9 @@
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import pdfmake, { type Content } from 'pdfmake';
-import { type JobSheet, type SheetFinish } from './content';
-import { mapSvg, stackSvg } from './drawings';
+import { type JobSheet, type SheetFinish, type SheetMap } from './content';
+import { openFont } from './letters';
+import { mapPicture, stackSvg } from './drawings';
 
 const FONTS = join(
   dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
@@ -26,6 +27,9 @@ const INK = '#23262a';
 const QUIET = '#5c6168';
 const RUST = '#a8431f';
 
+/** Room for a map on the page [pt]. */
+const MAP_BOX = { width: 300, height: 200 };
+
 const heading = (text: string): Content => ({ text, style: 'heading' });
 
 /** A box to tick. */
@@ -33,6 +37,28 @@ const box = (): Content => ({
   width: 14,
   canvas: [{ type: 'rect', x: 0, y: 2, w: 10, h: 10, lineColor: INK }],
 });
+
+/** A thin line round a picture, without room between. */
+const OUTLINE = Object.fromEntries([
+  ...['hLineColor', 'vLineColor'].map((name) => [name, () => QUIET]),
+  ...['hLineWidth', 'vLineWidth'].map((name) => [name, () => 0.5]),
+  ...['paddingLeft', 'paddingRight', 'paddingTop', 'paddingBottom'].map((name) => [name, () => 0]),
+]) as Content;
+
+/** A map in the outline of its part. */
+function mapDrawing({ map, widthMm, heightMm }: SheetMap): Content {
+  const scale = Math.min(MAP_BOX.width / widthMm, MAP_BOX.height / heightMm);
+  const width = widthMm * scale;
+  const height = heightMm * scale;
+  return {
+    table: {
+      widths: [width],
+      heights: [height],
+      body: [[{ image: mapPicture(map), width, height }]],
+    },
+    layout: OUTLINE,
+  };
+}
 
 /** One finish: steps, the stack they come to, where they are mapped, what should come of it. */
 function finishContent(finish: SheetFinish): Content[] {
@@ -100,7 +126,7 @@ function finishContent(finish: SheetFinish): Content[] {
       margin: [0, 8, 0, 0],
       stack: [
         { text: `${map.title}: dark is more, pale is less`, bold: true, margin: [0, 0, 0, 3] },
-        { svg: mapSvg(map), fit: [300, 200] },
+        mapDrawing(map),
       ],
     })),
     ...(finish.notes.length === 0
@@ -115,8 +141,11 @@ function finishContent(finish: SheetFinish): Content[] {
   ];
 }
 
+const LETTERS = openFont(join(FONTS, 'Roboto-Regular.ttf'));
+
 /** The job sheet as a PDF of A4 pages, to hang beside the work: a box to tick at every step. */
-export function jobSheetPdf(sheet: JobSheet): Promise<Buffer> {
+export function jobSheetPdf(told: JobSheet): Promise<Buffer> {
+  const { printed: sheet, lost } = LETTERS.print(told);
   return pdfmake
     .createPdf({
       info: { title: `${sheet.title}: job sheet` },
@@ -137,6 +166,15 @@ export function jobSheetPdf(sheet: JobSheet): Promise<Buffer> {
       content: [
         { text: sheet.title, style: 'title' },
         { text: sheet.subtitle, style: 'quiet', margin: [0, 2, 0, 0] },
+        ...(lost
+          ? [
+              {
+                text: 'Some letters of this plan are in a script that this sheet cannot print; each is a ? here. On the screen and in the plan file they are whole.',
+                color: RUST,
+                margin: [0, 4, 0, 0],
+              } as Content,
+            ]
+          : []),
         heading('The piece'),
         ...sheet.parts.map(({ name, detail, prep }): Content => ({
           unbreakable: true,

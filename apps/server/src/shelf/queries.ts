@@ -1,5 +1,6 @@
 import {
   fault,
+  type ItemChanges,
   LIMITS,
   type MeasuresFile,
   type Shelf,
@@ -7,19 +8,29 @@ import {
   USUAL_MEASURES,
   ZaffetError,
 } from '@zaffet/contract';
+import { parseMeasures, parseShelfItem } from '@zaffet/contract/schemas';
 import { asc, count, eq } from 'drizzle-orm';
 import { type Database } from '../db/client';
 import { marks, shelfItems } from '../db/schema';
 
 const MEASURES = 'measures';
 
-/** Everything on the shelf, in the order it was put there. */
+/** What a row holds, or null where it cannot be read: it stays where it is and takes nothing else down. */
+function readable<T>(read: () => T): T | null {
+  try {
+    return read();
+  } catch {
+    return null;
+  }
+}
+
+/** Everything on the shelf that can be read, in the order it was put there. */
 export async function readShelf(db: Database): Promise<Shelf> {
   const rows = await db.select().from(shelfItems).orderBy(asc(shelfItems.putAt), asc(shelfItems.id));
   const [measures] = await db.select().from(marks).where(eq(marks.key, MEASURES));
   return {
-    items: rows.map(({ item }) => item),
-    measures: measures === undefined ? USUAL_MEASURES : (JSON.parse(measures.value) as MeasuresFile),
+    items: rows.flatMap(({ item }) => readable(() => parseShelfItem(item)) ?? []),
+    measures: (measures && readable(() => parseMeasures(JSON.parse(measures.value)))) ?? USUAL_MEASURES,
   };
 }
 
@@ -38,6 +49,22 @@ export async function putItem(db: Database, item: ShelfItem): Promise<ShelfItem>
     .values({ id: item.id, item })
     .onConflictDoUpdate({ target: shelfItems.id, set: { item } });
   return item;
+}
+
+/**
+ * Changes the fields that are named and leaves the others as they are, so that two windows which change one thing do
+ * not undo each other.
+ * @returns the thing as it stands now
+ * @throws ZaffetError `shelf.not-found`, or `shelf.invalid` where it cannot be so
+ */
+export function changeItem(db: Database, id: string, changes: ItemChanges): Promise<ShelfItem> {
+  return db.transaction(async (tx) => {
+    const [row] = await tx.select().from(shelfItems).where(eq(shelfItems.id, id)).for('update');
+    if (row === undefined) throw new ZaffetError(fault('shelf.not-found'));
+    const item = parseShelfItem({ ...row.item, ...changes });
+    await tx.update(shelfItems).set({ item }).where(eq(shelfItems.id, id));
+    return item;
+  });
 }
 
 /** Takes something off the shelf; what is not there is gone already. */

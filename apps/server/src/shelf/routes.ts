@@ -1,8 +1,18 @@
-import { API, fault, ZaffetError } from '@zaffet/contract';
-import { parseMeasures, parseShelfItem } from '@zaffet/contract/schemas';
+import { API, fault, ID, ZaffetError } from '@zaffet/contract';
+import { parseItemChanges, parseMeasures, parseShelfItem } from '@zaffet/contract/schemas';
 import { Router } from 'express';
 import { type Database } from '../db/client';
-import { putItem, putMeasures, readShelf, takeItem } from './queries';
+import { changeItem, putItem, putMeasures, readShelf, takeItem } from './queries';
+
+/** An id as an address tells it. @throws ZaffetError where it could be nobody's */
+function idOf(told: string): string {
+  if (ID.test(told)) return told;
+  throw new ZaffetError(
+    fault('shelf.invalid', [
+      { path: 'id', message: `id is ${JSON.stringify(told)}; it must be letters, digits, - or _.` },
+    ]),
+  );
+}
 
 /** The shelf: one for the shop, each thing on it saved by itself. */
 export function shelfRoutes(db: Database): Router {
@@ -15,13 +25,16 @@ export function shelfRoutes(db: Database): Router {
     if (item.id !== request.params.id)
       throw new ZaffetError(
         fault('shelf.invalid', [
-          { path: 'id', message: `id must be ${request.params.id}, as in the address.` },
+          { path: 'id', message: `id is "${item.id}"; it must be the one in the address.` },
         ]),
       );
     response.json(await putItem(db, item));
   });
+  router.patch('/api/shelf/items/:id', async (request, response) => {
+    response.json(await changeItem(db, idOf(request.params.id), parseItemChanges(request.body)));
+  });
   router.delete('/api/shelf/items/:id', async (request, response) => {
-    await takeItem(db, request.params.id);
+    await takeItem(db, idOf(request.params.id));
     response.status(204).end();
   });
   router.put(API.measures, async (request, response) => {

@@ -1,4 +1,5 @@
 import { fault, ZaffetError } from '../errors';
+import { plainText } from '../text';
 
 /** A colour with the name a painter gave it. */
 export interface NamedColour {
@@ -7,7 +8,9 @@ export interface NamedColour {
 }
 
 const FIRST_LINE = 'GIMP Palette';
-const COLOUR_LINE = /^\s*(\d+)\s+(\d+)\s+(\d+)(?:\s+(.*\S))?\s*$/;
+const COLOUR_LINE = /^(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(\S.*))?$/;
+/** A line is three numbers and a name; a longer one is no palette's. */
+const LONGEST_LINE = 1000;
 
 const refused = (detail: string): ZaffetError =>
   new ZaffetError(fault('palette.unreadable', [{ path: 'palette', message: detail }]));
@@ -22,11 +25,14 @@ export function readGpl(text: string): { name: string; colours: NamedColour[] } 
   if (lines[0]?.trim() !== FIRST_LINE) throw refused(`Its first line must be "${FIRST_LINE}".`);
   let name = '';
   const colours: NamedColour[] = [];
-  lines.slice(1).forEach((line, i) => {
-    const told = /^(Name|Columns):\s*(.*)$/.exec(line.trim());
-    if (line.trim() === '' || line.trim().startsWith('#')) return;
+  lines.slice(1).forEach((whole, i) => {
+    const line = whole.trim();
+    if (line === '' || line.startsWith('#')) return;
+    if (line.length > LONGEST_LINE)
+      throw refused(`Line ${i + 2} is ${line.length} characters long; at most ${LONGEST_LINE} are read.`);
+    const told = /^(Name|Columns):(.*)$/.exec(line);
     if (told !== null) {
-      if (told[1] === 'Name') name = told[2]!;
+      if (told[1] === 'Name') name = plainText(told[2]!);
       return;
     }
     const match = COLOUR_LINE.exec(line);
@@ -34,7 +40,7 @@ export function readGpl(text: string): { name: string; colours: NamedColour[] } 
     if (match === null || parts.some((part) => part > 255))
       throw refused(`Line ${i + 2} is no colour: it must be red, green and blue from 0 to 255, then a name.`);
     const colour = `#${parts.map((part) => part.toString(16).padStart(2, '0')).join('')}`;
-    colours.push({ name: (match[4] ?? colour).slice(0, 120), colour });
+    colours.push({ name: plainText(match[4] ?? '') || colour, colour });
   });
   if (colours.length === 0) throw refused('There are no colours in it.');
   return { name, colours };

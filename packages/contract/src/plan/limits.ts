@@ -89,6 +89,10 @@ export const LIMITS = {
   rows: { ...MAP_CELLS, step: 1, unit: '' },
   mapPercent: { min: MAP_RANGE.min * 100, max: MAP_RANGE.max * 100, step: 5, unit: '%' },
   filmMapPercent: { min: FILM_MAP_RANGE.min * 100, max: FILM_MAP_RANGE.max * 100, step: 5, unit: '%' },
+  /** Cells of all maps of a plan together: 234 of the finest. */
+  cells: { min: 0, max: 6_000_000, step: 1, unit: '' },
+  /** Saves are counted in a database's whole numbers. */
+  revision: { min: 1, max: 2_147_483_647, step: 1, unit: '' },
   later: { min: 0, max: PLAN_RANGES.airSamples.max - 1, step: 1, unit: '' },
   textLength: { min: 1, max: 120, step: 1, unit: 'characters' },
 } as const satisfies Record<string, Limit>;

@@ -21,6 +21,15 @@ export function mapRange(step: MappedStep): MapRange {
   return step.kind === 'resist' ? { min, max: 100, plain: 0 } : { min, max, plain: 100 };
 }
 
+/** The first cell that is no whole number within a range; -1 where all are. */
+export function badCell(cells: readonly unknown[], { min, max }: Pick<MapRange, 'min' | 'max'>): number {
+  for (let i = 0; i < cells.length; i++) {
+    const cell = cells[i];
+    if (typeof cell !== 'number' || !Number.isInteger(cell) || cell < min || cell > max) return i;
+  }
+  return -1;
+}
+
 /** A step's map as the core has it; where it has none, one of a single value over the part. */
 export function mapOfStep({ part }: PartPlan, step: MappedStep, value: number): PanelMap {
   const map = part.maps[step.id];

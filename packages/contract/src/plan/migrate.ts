@@ -1,15 +1,31 @@
 import { fault, ZaffetError } from '../errors';
+import { badCell } from './maps';
+import { packPercent } from './packed';
 import { PLAN_FORMAT, PLAN_VERSION } from './types';
+
+/** What a cell of a packed map can hold. */
+const BYTES = { min: 0, max: 255 };
 
 type Fields = Record<string, unknown>;
 
-/** Changes every entry of a list; what is no list is left for the schema to refuse. */
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+/** A field as a group of fields; empty where it is anything else. */
+const fieldsOf = (value: unknown): Fields => (isFields(value) ? value : {});
+/** A field as a text; empty where it is anything else. */
+const textOf = (value: unknown): string => (typeof value === 'string' ? value : '');
+
+/** What a table says of a field; nothing where the field is no word of it. */
+const told = (table: Readonly<Record<string, string>>, word: unknown): string | undefined =>
+  Object.hasOwn(table, textOf(word)) ? table[textOf(word)] : undefined;
+
+/** Changes every entry of a list; what is no list, and an entry that is no group, is left for the schema to refuse. */
 const each = (list: unknown, change: (entry: Fields) => Fields): unknown =>
-  Array.isArray(list) ? (list as Fields[]).map(change) : list;
+  Array.isArray(list) ? list.map((entry: unknown) => (isFields(entry) ? change(entry) : entry)) : list;
 
 /** Version 1 knew full coats of fresh paint on panels lying flat, and no other steps. */
 function from1(file: Fields): Fields {
-  const piece = file['piece'] as Fields | null | undefined;
+  const { piece } = file;
   return {
     ...file,
     version: 2,
@@ -21,10 +37,9 @@ function from1(file: Fields): Fields {
       mixedHours: null,
       keptCold: false,
     })),
-    piece:
-      typeof piece === 'object' && piece !== null
-        ? { ...piece, parts: each(piece['parts'], (part) => ({ ...part, flat: true, use: 'display' })) }
-        : piece,
+    piece: isFields(piece)
+      ? { ...piece, parts: each(piece['parts'], (part) => ({ ...part, flat: true, use: 'display' })) }
+      : piece,
     media: [],
     prices: {},
   };
@@ -37,7 +52,7 @@ function from2(file: Fields): Fields {
     ...file,
     version: 3,
     steps: each(file['steps'], (step) =>
-      mapped.includes(String(step['kind'])) ? { ...step, map: null } : step,
+      mapped.includes(textOf(step['kind'])) ? { ...step, map: null } : step,
     ),
   };
 }
@@ -54,13 +69,12 @@ const LIES_ON: Readonly<Record<string, string>> = {
 const AGES: Readonly<Record<string, string>> = { known: 'years', unknown: 'unknown' };
 
 function part3(part: Fields, maps: Fields): Fields {
-  const past = part['history'] as Fields | null | undefined;
-  const { oldPaint, ...history } = typeof past === 'object' && past !== null ? past : {};
-  const likely = LIES_ON[String(part['substrate'])];
+  const { oldPaint, ...history } = fieldsOf(part['history']);
+  const likely = told(LIES_ON, part['substrate']);
   const coat = oldPaint === 'none' ? 'none' : (likely ?? (oldPaint === 'unknown' ? 'unknown' : 'none'));
   return {
     ...part,
-    history: { ...history, coat, age: AGES[String(oldPaint)] ?? 'years' },
+    history: { ...history, coat, age: told(AGES, oldPaint) ?? 'years' },
     facing: 'loose',
     moisture: null,
     fittings: [],
@@ -72,31 +86,31 @@ function part3(part: Fields, maps: Fields): Fields {
 }
 
 /** A resist's map could hold more than all of it, and was taken as all. */
-const atMostAll = (map: Fields): Fields => ({
-  ...map,
-  percent: Array.isArray(map['percent'])
-    ? map['percent'].map((cell: unknown) => (typeof cell === 'number' ? Math.min(100, cell) : cell))
-    : map['percent'],
-});
+const atMostAll = (map: unknown): unknown =>
+  isFields(map) && Array.isArray(map['percent'])
+    ? {
+        ...map,
+        percent: map['percent'].map((cell: unknown) =>
+          typeof cell === 'number' ? Math.min(100, cell) : cell,
+        ),
+      }
+    : map;
 
 /** Version 3 knew one part with one finish, and kept maps with the steps. */
 function from3(file: Fields): Fields {
   const { steps, look, ...rest } = file;
-  const maps: Fields = {};
+  const mapped: [string, unknown][] = [];
   const filed = each(steps, ({ map, ...step }) => {
     if (map !== null && map !== undefined)
-      maps[String(step['id'])] = step['kind'] === 'resist' ? atMostAll(map as Fields) : map;
+      mapped.push([textOf(step['id']), step['kind'] === 'resist' ? atMostAll(map) : map]);
     return { ...step, off: false, ...(step['kind'] === 'coat' ? { body: null } : {}) };
   });
-  const piece = file['piece'] as Fields | null | undefined;
-  const wishes = typeof look === 'object' && look !== null ? look : {};
+  const maps = Object.fromEntries(mapped);
+  const { piece } = file;
   return {
     ...rest,
     version: 4,
-    piece:
-      typeof piece === 'object' && piece !== null
-        ? { ...piece, parts: each(piece['parts'], (part) => part3(part, maps)) }
-        : piece,
+    piece: isFields(piece) ? { ...piece, parts: each(piece['parts'], (part) => part3(part, maps)) } : piece,
     finishes: [
       {
         id: 'main',
@@ -112,7 +126,7 @@ function from3(file: Fields): Fields {
           glossUnits: null,
           natural: null,
           degree: 'keep',
-          ...wishes,
+          ...fieldsOf(look),
         },
       },
     ],
@@ -121,18 +135,46 @@ function from3(file: Fields): Fields {
   };
 }
 
+/** A map with its cells packed; one that holds no such cells is left for the schema to refuse. */
+const packedMap = (map: unknown): unknown =>
+  isFields(map) && Array.isArray(map['percent']) && badCell(map['percent'], BYTES) < 0
+    ? { ...map, percent: packPercent(map['percent'] as number[]) }
+    : map;
+
+/** Version 4 wrote every cell of a map as a number. */
+function from4(file: Fields): Fields {
+  const { piece } = file;
+  const packed = (part: Fields): Fields =>
+    isFields(part['maps'])
+      ? {
+          ...part,
+          maps: Object.fromEntries(
+            Object.entries(part['maps']).map(([stepId, map]) => [stepId, packedMap(map)]),
+          ),
+        }
+      : part;
+  return {
+    ...file,
+    version: 5,
+    piece: isFields(piece) ? { ...piece, parts: each(piece['parts'], packed) } : piece,
+  };
+}
+
 /** Steps from each version to the next, by the version they read. */
-const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = { 1: from1, 2: from2, 3: from3 };
+const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
+  1: from1,
+  2: from2,
+  3: from3,
+  4: from4,
+};
 
 /**
  * Brings a file of an older version to the present one; its content is checked afterwards by the schema.
  * @throws ZaffetError `plan.not-a-plan` or `plan.too-new`
  */
 export function migratePlan(file: unknown): unknown {
-  if (typeof file !== 'object' || file === null || Array.isArray(file)) {
-    throw new ZaffetError(fault('plan.not-a-plan'));
-  }
-  let plan = file as Fields;
+  if (!isFields(file)) throw new ZaffetError(fault('plan.not-a-plan'));
+  let plan = file;
   if (plan['format'] !== PLAN_FORMAT || typeof plan['version'] !== 'number') {
     throw new ZaffetError(fault('plan.not-a-plan'));
   }

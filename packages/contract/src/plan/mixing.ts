@@ -1,6 +1,5 @@
 import {
   deltaE2000,
-  forecast,
   handsOn,
   inSpoons,
   isClear,
@@ -10,6 +9,7 @@ import {
   pots,
   type PotUse,
   quantities,
+  stepTimes,
   type Spooned,
   tinsFor,
 } from '@zaffet/core';
@@ -111,7 +111,7 @@ export function mixing(plan: Plan, shelf: Shelf): Mixing {
     const part = partPlan(plan, id);
     const model = toModel(part);
     const media = mediumLookup(model.media);
-    const { times } = forecast(model);
+    const times = stepTimes(model);
     const area = model.panel.width * model.panel.height;
     hands += model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
     for (const step of part.steps) steps.set(step.id, step);

@@ -35,7 +35,10 @@ function mapOf(map: StepMap | undefined): { map?: PanelMap } {
   if (map === undefined) return {};
   let model = models.get(map);
   if (model === undefined) {
-    model = { columns: map.columns, rows: map.rows, values: map.percent.map((value) => value / 100) };
+    const { columns, rows, percent } = map;
+    const values = new Array<number>(percent.length);
+    for (let i = 0; i < values.length; i++) values[i] = percent[i]! / 100;
+    model = { columns, rows, values };
     models.set(map, model);
   }
   return { map: model };

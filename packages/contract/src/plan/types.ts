@@ -20,7 +20,7 @@ import {
 } from '@zaffet/core';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 4;
+export const PLAN_VERSION = 5;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =

@@ -1,66 +1,45 @@
 import { BODIES, GRITS, MEDIUM_KEYS } from '@zaffet/core';
 import Joi from 'joi';
-import { fault, ZaffetError } from '../errors';
-import { LIMITS } from '../plan/limits';
-import { explain } from '../refusals';
-import { type MeasuresFile, SHELF_KINDS, type Shelf, type ShelfItem } from './types';
+import { checkBounds } from '../bounds';
+import { colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from '../fields';
+import { checked } from '../refusals';
+import { type ItemChanges, type MeasuresFile, SHELF_KINDS, type Shelf, type ShelfItem } from './types';
 
-const number = (key: 'amountMl' | 'price' | 'dilution' | 'sheets' | 'measureMl'): Joi.NumberSchema =>
-  Joi.number().strict().min(LIMITS[key].min).max(LIMITS[key].max).required();
-const fields = {
-  id: Joi.string()
-    .pattern(/^[A-Za-z0-9_-]{1,64}$/)
-    .required(),
-  name: Joi.string().trim().max(LIMITS.textLength.max).required(),
-};
-const medium = Joi.string()
-  .valid(...MEDIUM_KEYS)
-  .required();
-const colour = Joi.string()
-  .pattern(/^#[0-9a-f]{6}$/)
-  .allow(null)
-  .required();
+const fields = { id: id(), name: text() };
 
 const ITEMS: Readonly<Record<ShelfItem['kind'], Joi.ObjectSchema>> = {
   tin: Joi.object({
     ...fields,
-    kind: Joi.string().valid('tin').required(),
-    medium,
-    colour,
+    kind: oneOf(['tin']),
+    medium: oneOf(MEDIUM_KEYS),
+    colour: colour().allow(null),
     amountMl: number('amountMl'),
-    pricePerL: number('price').allow(null),
-    openedAt: Joi.string().isoDate().allow(null).required(),
+    pricePerL: wanted('price'),
+    openedAt: instant().allow(null),
   }),
   pot: Joi.object({
     ...fields,
-    kind: Joi.string().valid('pot').required(),
-    medium,
-    colour,
+    kind: oneOf(['pot']),
+    medium: oneOf(MEDIUM_KEYS),
+    colour: colour().allow(null),
     amountMl: number('amountMl'),
     dilution: number('dilution'),
-    mixedAt: Joi.string().isoDate().required(),
-    keptCold: Joi.boolean().strict().required(),
-    body: Joi.string()
-      .valid(...BODIES)
-      .allow(null)
-      .required(),
+    mixedAt: instant(),
+    keptCold: flag(),
+    body: oneOf(BODIES).allow(null),
   }),
   abrasive: Joi.object({
     ...fields,
-    kind: Joi.string().valid('abrasive').required(),
+    kind: oneOf(['abrasive']),
     grit: Joi.number()
       .valid(...GRITS)
       .required(),
-    sheets: number('sheets').integer(),
+    sheets: whole('sheets'),
   }),
 };
 const item = Joi.alternatives().conditional('.kind', {
   switch: SHELF_KINDS.map((kind) => ({ is: kind, then: ITEMS[kind] })),
-  otherwise: Joi.object({
-    kind: Joi.string()
-      .valid(...SHELF_KINDS)
-      .required(),
-  }).unknown(),
+  otherwise: Joi.object({ kind: oneOf(SHELF_KINDS) }).unknown(),
 });
 const measures = Joi.object({
   dishMl: number('measureMl'),
@@ -68,19 +47,21 @@ const measures = Joi.object({
   teaspoonMl: number('measureMl'),
 }).required();
 const shelf = Joi.object({
-  items: Joi.array().items(item).max(LIMITS.shelfItems.max).unique('id').required(),
+  items: list(item, 'shelfItems').unique('id'),
   measures,
 }).required();
+/** Which fields may change depends on what the thing is: they are checked with it, once they are laid over it. */
+const changes = Joi.object({ id: Joi.forbidden(), kind: Joi.forbidden() }).unknown().min(1).required();
 
 function check<T>(schema: Joi.Schema, value: unknown): T {
-  const result = schema.validate(value, { abortEarly: false, convert: false });
-  if (result.error)
-    throw new ZaffetError(fault('shelf.invalid', result.error.details.slice(0, 20).map(explain)));
-  return result.value as T;
+  checkBounds(value, 'shelf.invalid');
+  return checked(schema as Joi.Schema<T>, value, 'shelf.invalid');
 }
 
 /** Reads something for the shelf. @throws ZaffetError `shelf.invalid` with every refused field */
 export const parseShelfItem = (value: unknown): ShelfItem => check(item.required(), value);
+/** Reads what changes about a thing on the shelf. @throws ZaffetError as `parseShelfItem` */
+export const parseItemChanges = (value: unknown): ItemChanges => check(changes, value);
 /** Reads the painter's measures. @throws ZaffetError as `parseShelfItem` */
 export const parseMeasures = (value: unknown): MeasuresFile => check(measures, value);
 /** Reads a whole shelf. @throws ZaffetError as `parseShelfItem` */

@@ -42,6 +42,10 @@ export interface AbrasiveItem extends ItemFields {
 export type ShelfItem = TinItem | PotItem | AbrasiveItem;
 export const SHELF_KINDS = ['tin', 'pot', 'abrasive'] as const satisfies readonly ShelfItem['kind'][];
 
+type FieldsOf<Item> = Item extends ShelfItem ? Partial<Omit<Item, 'id' | 'kind'>> : never;
+/** What changes about a thing on the shelf; fields that are not named stay as they are. */
+export type ItemChanges = FieldsOf<ShelfItem>;
+
 /** What this painter measures with. */
 export interface MeasuresFile {
   readonly dishMl: number;

@@ -10,11 +10,14 @@ import { type Factors, type FilmRun, type Run, runSteps } from './run';
 import { cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
 import { sceneOf } from './scene';
 import { type Shown, showThrough } from './show';
-import { type CoatForecast, type Forecast, type TopcoatWindow } from './types';
+import { type CoatForecast, type Forecast, type StepTimes, type TopcoatWindow } from './types';
 import { joinedPattern, zoneForecasts } from './zones';
 
 /** White glue is spread and left to grab for about this long; common practice. */
 const GLUE_GRABS = 60;
+
+/** When each step begins and ends, without what comes of it. @throws InputError as `forecast` */
+export const stepTimes = (plan: PanelPlan): readonly StepTimes[] => runSteps(plan, checkPlan(plan), {}).times;
 
 /**
  * What a stack of steps will do: when each is done and ready, what cracks, flakes and wears, what is seen in the end,

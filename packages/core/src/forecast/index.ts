@@ -6,11 +6,12 @@ export {
   type FindingLevel,
 } from './findings/codes';
 export { MAX_PASSES } from './findings/limits';
-export { forecast } from './forecast';
+export { forecast, stepTimes } from './forecast';
 export { type Knob } from './knobs';
 export {
   type Area,
   AREAS,
+  bandedFigures,
   type ColourFigure,
   explain,
   type Figure,

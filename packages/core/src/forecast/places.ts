@@ -5,6 +5,7 @@ import { answerAt } from '../numeric/answer';
 import {
   isFilm,
   mapAt,
+  mapExtent,
   mapOf,
   PLAN_RANGES,
   type Panel,
@@ -39,6 +40,8 @@ export interface Patch {
 /** Classes of a map's values within a zone, by how many maps there are. */
 const CLASSES = [1, 8, 4, 3];
 const FEWEST_CLASSES = 2;
+/** Most classes of a zone: three maps of three classes each are told apart whole. */
+const MOST_CLASSES = 27;
 
 type PlacesOfZones = Readonly<Record<Zone, readonly (readonly [number, number])[]>>;
 
@@ -120,12 +123,29 @@ function classesOf(
     if (group) group.push(i);
     else groups.set(key, [i]);
   });
-  return [...groups.values()].map((group) => ({
+  const mean = (group: readonly number[], m: number): number =>
+    group.reduce((sum, i) => sum + values[m]![i]!, 0) / group.length;
+  return joined([...groups.values()], (group) => mapped.map((_, m) => mean(group, m))).map((group) => ({
     share: group.length / places.length,
-    factors: new Map(
-      mapped.map(({ id }, m) => [id, group.reduce((sum, i) => sum + values[m]![i]!, 0) / group.length]),
-    ),
+    factors: new Map(mapped.map(({ id }, m) => [id, mean(group, m)])),
   }));
+}
+
+/** Of many maps hardly two places are alike: the rarer classes then count with the commoner one that is most like them. */
+function joined(
+  groups: readonly (readonly number[])[],
+  meansOf: (group: readonly number[]) => readonly number[],
+): readonly (readonly number[])[] {
+  if (groups.length <= MOST_CLASSES) return groups;
+  const bySize = [...groups].sort((a, b) => b.length - a.length);
+  const kept = bySize.slice(0, MOST_CLASSES).map((group) => ({ means: meansOf(group), places: [...group] }));
+  for (const group of bySize.slice(MOST_CLASSES)) {
+    const means = meansOf(group);
+    const far = (other: readonly number[]): number =>
+      other.reduce((sum, value, m) => sum + (value - means[m]!) ** 2, 0);
+    kept.reduce((a, b) => (far(b.means) < far(a.means) ? b : a)).places.push(...group);
+  }
+  return kept.map(({ places }) => places);
 }
 
 /** How a film's law answers to each mapped film, by film. */
@@ -136,8 +156,9 @@ export interface FilmResponse extends LawResponse {
 
 /** Thicknesses tried beside the mean, as ratios: the map's ends, and one between where an end is far. */
 function nodesOf(map: PanelMap): number[] {
-  const low = Math.min(1, ...map.values);
-  const high = Math.max(1, ...map.values);
+  const { min, max } = mapExtent(map);
+  const low = Math.min(1, min);
+  const high = Math.max(1, max);
   const nodes = [1];
   if (low < 0.97) nodes.unshift(low);
   if (low < 0.65) nodes.splice(1, 0, Math.sqrt(low));

@@ -1,7 +1,7 @@
 import { deltaE2000 } from '../colour';
 import { type Region } from '../maps';
 import { EIGHTY_PER_CENT } from '../numeric/normal';
-import { type PanelPlan } from '../plan';
+import { mapOf, type PanelPlan, type Step } from '../plan';
 import { forecast } from './forecast';
 import { type Knob, turnedPlans } from './knobs';
 import { type Factors } from './run';
@@ -165,6 +165,37 @@ export function regionReadout(plan: PanelPlan, region: Region): ZoneReadout {
   return zoneReadout('panel', base, spreads, knobs);
 }
 
+/**
+ * The panel's figures with their bands and without knobs, for paper. How far boards spread is taken from the films as
+ * they lie on the whole, so that a plan of many maps costs no more than one without.
+ *
+ * @param base - the plan's forecast
+ * @throws InputError as `forecast`
+ */
+export function bandedFigures(plan: PanelPlan, base: Forecast): readonly Figure[] {
+  const mapped = plan.steps.some((step) => mapOf(step) !== undefined);
+  const even = mapped ? { ...plan, steps: plan.steps.map(withoutMap) } : plan;
+  const evenBase = mapped ? forecast(even) : base;
+  const values = valuesOf(base, 'panel');
+  const evenValues = valuesOf(evenBase, 'panel');
+  const spreads = [
+    ...SPREADS.map((factors) => forecast(even, factors)),
+    ...turnedPlans(even, evenBase, FILM_SPREAD).spreads.map((other) => forecast(other)),
+  ].map((result) => valuesOf(result, 'panel'));
+  return FIGURE_KEYS.map((key): Figure => {
+    const of = (v: Values): number | null => v.figures[key];
+    const share = SHARES.includes(key);
+    const by = spreadOf(of, BOARD_SPREAD[key], share, evenValues, spreads);
+    return { key, ...within(of(values), by, share), movers: [] };
+  });
+}
+
+function withoutMap(step: Step): Step {
+  if (mapOf(step) === undefined) return step;
+  const { map: _map, ...even } = step as Step & { map: unknown };
+  return even as Step;
+}
+
 /** What the plan comes to when what is uncertain is moved, and when each knob is turned. */
 function turnedResults(
   plan: PanelPlan,
@@ -252,7 +283,19 @@ function predicted(
 ): Predicted {
   const value = of(values);
   const movers = moversOf(of, value, knobs);
-  if (value === null || value <= 0) return { value, low: value, high: value, movers };
+  return { ...within(value, spreadOf(of, boardSpread, share, values, spreads), share), movers };
+}
+
+/** How far a figure spreads to either side, of its logarithm or log odds: half of an 80 % band. */
+function spreadOf(
+  of: (values: Values) => number | null,
+  boardSpread: number,
+  share: boolean,
+  values: Values,
+  spreads: readonly Values[],
+): number {
+  const value = of(values);
+  if (value === null || value <= 0) return EIGHTY_PER_CENT * boardSpread;
   const scale = share ? logOdds : Math.log;
   let variance = boardSpread ** 2;
   for (const spread of spreads) {
@@ -261,14 +304,22 @@ function predicted(
       other === null || other <= 0 ? VANISHES : Math.min(1.5, Math.abs(scale(other) - scale(value)));
     variance += move * move;
   }
-  const by = EIGHTY_PER_CENT * Math.sqrt(variance);
-  if (!share) return { value, low: value * Math.exp(-by), high: value * Math.exp(by), movers };
+  return EIGHTY_PER_CENT * Math.sqrt(variance);
+}
+
+/** A value with its band. */
+function within(
+  value: number | null,
+  by: number,
+  share: boolean,
+): { value: number | null; low: number | null; high: number | null } {
+  if (value === null || value <= 0) return { value, low: value, high: value };
+  if (!share) return { value, low: value * Math.exp(-by), high: value * Math.exp(by) };
   const at = (x: number): number => 1 / (1 + Math.exp(-x));
   return {
     value,
-    low: Math.min(value, at(scale(value) - by)),
-    high: Math.max(value, at(scale(value) + by)),
-    movers,
+    low: Math.min(value, at(logOdds(value) - by)),
+    high: Math.max(value, at(logOdds(value) + by)),
   };
 }
 

@@ -1,5 +1,15 @@
 export * from './hours';
 export { checkPlan } from './check';
-export { evenMap, FILM_MAP_RANGE, MAP_CELLS, MAP_RANGE, mapAt, mapMean, type PanelMap, rimMap } from './map';
+export {
+  evenMap,
+  FILM_MAP_RANGE,
+  MAP_CELLS,
+  MAP_RANGE,
+  mapAt,
+  mapExtent,
+  mapMean,
+  type PanelMap,
+  rimMap,
+} from './map';
 export { PLAN_RANGES } from './ranges';
 export * from './types';

@@ -1,4 +1,4 @@
-import { checkRange, InputError } from '../errors';
+import { checkRange, InputError, type Range } from '../errors';
 
 /**
  * How much of something lies where on a panel: a coarse raster, row by row from the upper left corner, read in
@@ -69,6 +69,25 @@ export function mapAt(map: PanelMap, u: number, v: number): number {
 export const mapMean = (map: PanelMap): number =>
   map.values.reduce((sum, value) => sum + value, 0) / map.values.length;
 
+/** Extents found before: a map never changes, and a forecast asks some hundred times. */
+const extents = new WeakMap<PanelMap, Range>();
+
+/** The least and the greatest value of a map; NaN where one is not a number. */
+export function mapExtent(map: PanelMap): Range {
+  let extent = extents.get(map);
+  if (extent === undefined) {
+    let min = Infinity;
+    let max = -Infinity;
+    for (const value of map.values) {
+      min = Math.min(min, value);
+      max = Math.max(max, value);
+    }
+    extent = { min, max };
+    extents.set(map, extent);
+  }
+  return extent;
+}
+
 /** @throws InputError when a map's size or one of its values is out of range */
 export function checkMap(field: string, map: PanelMap, range: { min: number; max: number }): void {
   for (const side of ['columns', 'rows'] as const) {
@@ -82,5 +101,7 @@ export function checkMap(field: string, map: PanelMap, range: { min: number; max
       allowed: `one value for each of ${map.columns} × ${map.rows} cells`,
     });
   }
-  for (const value of map.values) checkRange(`${field}.values`, value, range, '');
+  const { min, max } = mapExtent(map);
+  checkRange(`${field}.values`, min, range, '');
+  checkRange(`${field}.values`, max, range, '');
 }

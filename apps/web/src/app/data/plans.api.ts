@@ -5,29 +5,46 @@ import {
   ERRORS,
   type Fault,
   fault,
+  filePlan,
   type Plan,
   type PlanSummary,
   type SavedPlan,
   type StaleAnswer,
+  type StoredPlan,
+  unfilePlan,
 } from '@zaffet/contract';
-import { type Observable } from 'rxjs';
+import { map, type Observable, of, tap } from 'rxjs';
+
+const opened = (stored: StoredPlan): SavedPlan => ({ ...stored, plan: unfilePlan(stored.plan) });
 
 /** The server's plans, typed by the contract. */
 @Injectable({ providedIn: 'root' })
 export class PlansApi {
   private readonly http = inject(HttpClient);
+  /** Plans as they were fetched, so that a list fetches only those that changed. */
+  private readonly fetched = new Map<string, SavedPlan>();
 
-  list(): Observable<SavedPlan[]> {
-    return this.http.get<SavedPlan[]>(API.plans);
+  list(): Observable<PlanSummary[]> {
+    return this.http.get<PlanSummary[]>(API.plans);
   }
   read(id: string): Observable<SavedPlan> {
-    return this.http.get<SavedPlan>(API.plan(id));
+    return this.http.get<StoredPlan>(API.plan(id)).pipe(map(opened));
   }
-  create(plan: unknown): Observable<SavedPlan> {
-    return this.http.post<SavedPlan>(API.plans, plan);
+  /** A plan of a list, fetched once for each revision. */
+  readListed({ id, revision }: PlanSummary): Observable<SavedPlan> {
+    const known = this.fetched.get(id);
+    if (known?.revision === revision) return of(known);
+    return this.read(id).pipe(tap((saved) => this.fetched.set(id, saved)));
+  }
+  create(plan: Plan): Observable<SavedPlan> {
+    return this.bringIn(filePlan(plan));
+  }
+  /** Makes a plan of what stands in a file, of whatever version. */
+  bringIn(file: unknown): Observable<SavedPlan> {
+    return this.http.post<StoredPlan>(API.plans, file).pipe(map(opened));
   }
   save(id: string, revision: number, plan: Plan): Observable<PlanSummary> {
-    return this.http.put<PlanSummary>(API.plan(id), { revision, plan });
+    return this.http.put<PlanSummary>(API.plan(id), { revision, plan: filePlan(plan) });
   }
   remove(id: string): Observable<void> {
     return this.http.delete<void>(API.plan(id));
@@ -49,8 +66,14 @@ export function faultOf(error: unknown): Fault {
   };
 }
 
+/** Whether the server will answer the same to the same each time. */
+export function isFinal(error: unknown): boolean {
+  return error instanceof HttpErrorResponse && error.status >= 400 && error.status < 500;
+}
+
 /** What stands on the server, when a save was refused as stale. */
 export function currentOf(error: unknown): SavedPlan | null {
   if (!(error instanceof HttpErrorResponse) || error.status !== ERRORS['plan.stale'].status) return null;
-  return (error.error as StaleAnswer | null)?.current ?? null;
+  const current = (error.error as StaleAnswer | null)?.current;
+  return current === undefined ? null : opened(current);
 }

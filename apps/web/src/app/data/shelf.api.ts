@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { API, type MeasuresFile, type Shelf, type ShelfItem } from '@zaffet/contract';
+import { API, type ItemChanges, type MeasuresFile, type Shelf, type ShelfItem } from '@zaffet/contract';
 import { type Observable } from 'rxjs';
 
 /** The shop's shelf, typed by the contract. */
@@ -13,6 +13,9 @@ export class ShelfApi {
   }
   put(item: ShelfItem): Observable<ShelfItem> {
     return this.http.put<ShelfItem>(API.shelfItem(item.id), item);
+  }
+  change(id: string, changes: ItemChanges): Observable<ShelfItem> {
+    return this.http.patch<ShelfItem>(API.shelfItem(id), changes);
   }
   take(id: string): Observable<void> {
     return this.http.delete<void>(API.shelfItem(id));

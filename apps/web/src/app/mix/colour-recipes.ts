@@ -2,7 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
-import { figures, type Ingredient, isFilmStep, LIMITS, type PaletteColour } from '@zaffet/contract';
+import {
+  figures,
+  type Ingredient,
+  isFilmStep,
+  LIMITS,
+  type PaletteColour,
+  plainText,
+} from '@zaffet/contract';
 import { deltaE2000, isClear, mediumLookup, mixParts } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
@@ -161,7 +168,7 @@ export class ColourRecipes {
   }
 
   protected rename(id: string, at: number, part: Ingredient, input: HTMLInputElement): void {
-    const name = input.value.trim();
+    const name = plainText(input.value);
     if (name === '') input.value = part.name;
     else this.change(id, at, { name });
   }

@@ -18,6 +18,7 @@ import {
   OLD_COAT_NAMES,
   type Part,
   type PartZone,
+  plainText,
   substrateName,
   TREATMENT_NAMES,
   USE_NAMES,
@@ -92,7 +93,7 @@ export class PartCard {
   }
 
   protected rename(input: HTMLInputElement): void {
-    const name = input.value.trim();
+    const name = plainText(input.value);
     if (name === '') input.value = this.part().name;
     else this.change({ name });
   }

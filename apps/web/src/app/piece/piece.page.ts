@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
-import { area, LIMITS, meantFinishes, newPart } from '@zaffet/contract';
+import { area, LIMITS, meantFinishes, newPart, plainText } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { Units } from '../data/units';
@@ -70,7 +70,7 @@ export class PiecePage {
   }
 
   protected rename(input: HTMLInputElement): void {
-    const name = input.value.trim();
+    const name = plainText(input.value);
     if (name === '') input.value = this.file()!.piece.name;
     else this.store.dispatch(PlanEditor.pieceRenamed({ name }));
   }

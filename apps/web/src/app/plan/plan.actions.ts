@@ -70,14 +70,21 @@ export const PlanApi = createActionGroup({
     'Open Asked': props<{ id: string }>(),
     Opened: props<{ saved: SavedPlan; draft: { plan: Plan; revision: number } | null }>(),
     'Open Failed': props<{ fault: Fault }>(),
-    'Save Started': props<{ plan: Plan }>(),
-    Saved: props<{ summary: PlanSummary; plan: Plan }>(),
-    'Save Refused': props<{ current: SavedPlan }>(),
-    'Save Failed': props<{ fault: Fault }>(),
+    'Save Started': props<{ id: string }>(),
+    Saved: props<{ id: string; summary: PlanSummary; plan: Plan }>(),
+    /** Another revision stands there. */
+    'Save Refused': props<{ id: string; current: SavedPlan }>(),
+    /** The server will not take it as it is. `kept` says whether this browser keeps it. */
+    'Save Invalid': props<{ id: string; fault: Fault; kept: boolean }>(),
+    /** The plan was removed elsewhere. */
+    'Plan Gone': props<{ id: string; kept: boolean }>(),
+    'Save Failed': props<{ id: string; fault: Fault; kept: boolean }>(),
     'Retry Asked': emptyProps(),
     'Mine Kept': emptyProps(),
     'Theirs Taken': emptyProps(),
     'Both Kept': emptyProps(),
+    'Mine Dropped': emptyProps(),
+    'Copy Failed': props<{ fault: Fault }>(),
     'Copy Saved': props<{ saved: SavedPlan }>(),
   },
 });

@@ -3,10 +3,21 @@ import { HttpTestingController, provideHttpClientTesting } from '@angular/common
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
-import { API, partPlan, type SaveRequest } from '@zaffet/contract';
+import {
+  API,
+  filePlan,
+  migratePlan,
+  partPlan,
+  type Plan,
+  type PlanFile,
+  type SaveRequest,
+  type StoredPlan,
+  unfilePlan,
+} from '@zaffet/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
-import { Drafts } from '../data/drafts';
+import { OUTBOX_PAUSES } from '../data/outbox';
+import { PlanOutbox } from '../data/plan-outbox';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { PlanApi, PlanEditor } from './plan.actions';
 import * as effects from './plan.effects';
@@ -26,19 +37,31 @@ describe('saving', () => {
         provideZonelessChangeDetection(),
         provideHttpClient(),
         provideHttpClientTesting(),
-        provideRouter([]),
+        provideRouter([{ path: '**', children: [] }]),
         provideStore({ [planFeature.name]: planFeature.reducer }),
         provideEffects(effects),
+        { provide: OUTBOX_PAUSES, useValue: { send: 100, keep: 20, retry: 200 } },
       ],
     });
     store = TestBed.inject(Store);
     http = TestBed.inject(HttpTestingController);
   });
 
-  function open(): void {
+  const stored = (plan: Plan = samplePlan(), revision = 1): StoredPlan => {
+    const saved = savedPlan(plan, revision);
+    return { ...saved, plan: filePlan(saved.plan) };
+  };
+  async function open(plan?: Plan, revision?: number): Promise<void> {
     store.dispatch(PlanApi.openAsked({ id: 'plan-1' }));
-    http.expectOne(API.plan('plan-1')).flush(savedPlan());
+    await rest(20);
+    http.expectOne({ method: 'GET', url: API.plan('plan-1') }).flush(stored(plan, revision));
   }
+  const sentPlan = ({ request }: { request: { body: unknown } }): Plan =>
+    unfilePlan((request.body as SaveRequest).plan);
+  const refuse = (code: string, status: number, more: object = {}): void =>
+    http
+      .expectOne(API.plan('plan-1'))
+      .flush({ code, message: `It is ${code}.`, fields: [], ...more }, { status, statusText: 'No' });
   const edit = (thicknessUm: number): void =>
     store.dispatch(PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture: null }));
   const summary = (revision: number): object => ({
@@ -49,73 +72,173 @@ describe('saving', () => {
   });
 
   it('saves once after a pause, with the revision it grew from, then from the new one', async () => {
-    open();
+    await open();
     edit(120);
     edit(130);
     http.expectNone(API.plan('plan-1'));
-    await rest(620);
+    await rest(150);
     const first = http.expectOne(API.plan('plan-1'));
     expect((first.request.body as SaveRequest).revision).toBe(1);
-    expect(filmOf(partPlan((first.request.body as SaveRequest).plan), 2).thicknessUm).toBe(130);
+    expect(filmOf(partPlan(sentPlan(first)), 2).thicknessUm).toBe(130);
     edit(140);
     first.flush(summary(2));
-    await rest(620);
+    await rest(150);
     const second = http.expectOne(API.plan('plan-1'));
     expect((second.request.body as SaveRequest).revision).toBe(2);
     second.flush(summary(3));
+    await rest(5);
     expect(state().save).toBe('saved');
   });
 
-  it('keeps a draft until the server has it, and recovers it', async () => {
-    const drafts = TestBed.inject(Drafts);
-    open();
+  it('keeps what is unsaved until the server has it, and recovers it', async () => {
+    const outbox = TestBed.inject(PlanOutbox);
+    await open();
     edit(155);
-    expect(filmOf(partPlan(drafts.find('plan-1')!.plan), 2).thicknessUm).toBe(155);
-    await rest(620);
+    expect(filmOf(partPlan(outbox.waiting('plan-1')!.plan), 2).thicknessUm).toBe(155);
+    await rest(150);
     http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
+    await rest(5);
     expect(state().save).toBe('failed');
-    expect(drafts.find('plan-1')).not.toBeNull();
-    // The window is closed and opened again.
-    open();
+    expect(state().kept).toBeTrue();
+    // The plan is left and opened again.
+    await open();
     expect(filmOf(partPlan(state().history!.present), 2).thicknessUm).toBe(155);
-    await rest(620);
+    await rest(250);
     http.expectOne(API.plan('plan-1')).flush(summary(2));
-    expect(drafts.find('plan-1')).toBeNull();
+    await rest(5);
+    expect(outbox.waiting('plan-1')).toBeNull();
+    expect(state().save).toBe('saved');
+  });
+
+  it('reads what an older Zaffet kept in the browser', async () => {
+    const { finishes, palette: _palette, hours: _hours, ...plan } = samplePlan();
+    const old = { ...plan, version: 3, steps: finishes[0]!.steps, look: { spacingMm: 5, openingMm: null } };
+    localStorage.setItem('zaffet-draft-plan-1', JSON.stringify({ plan: old, revision: 1 }));
+    localStorage.setItem('zaffet-draft-plan-2', '{"plan": {"format"');
+    await open();
+    const { present } = state().history!;
+    expect(present).toEqual(unfilePlan(migratePlan(old) as PlanFile));
+    expect(present.finishes[0]!.look.spacingMm).toBe(5);
+    http.expectOne({ method: 'PUT', url: API.plan('plan-1') }).flush(summary(2));
+    await rest(5);
+    expect(state().save).toBe('saved');
   });
 
   it('sends the same plan again after a save that failed, without another edit', async () => {
-    open();
+    await open();
     edit(175);
-    await rest(620);
+    await rest(150);
     http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
+    await rest(5);
     store.dispatch(PlanApi.retryAsked());
-    await rest(620);
+    await rest(30);
     http.expectOne(API.plan('plan-1')).flush(summary(2));
+    await rest(5);
     expect(state().save).toBe('saved');
   });
 
   it('hands a stale save to the person, with both plans', async () => {
-    open();
+    await open();
     edit(160);
-    await rest(620);
-    const current = savedPlan({ ...samplePlan(), name: 'Theirs' }, 9);
-    http
-      .expectOne(API.plan('plan-1'))
-      .flush(
-        { code: 'plan.stale', message: '', fields: [], current },
-        { status: 409, statusText: 'Conflict' },
-      );
+    await rest(150);
+    refuse('plan.stale', 409, { current: stored({ ...samplePlan(), name: 'Theirs' }, 9) });
+    await rest(5);
     expect(state().save).toBe('stale');
     expect(state().theirs!.name).toBe('Theirs');
+    // What is edited meanwhile is kept, not sent.
+    edit(161);
+    await rest(150);
+    http.expectNone(API.plan('plan-1'));
     store.dispatch(PlanApi.mineKept());
-    await rest(620);
+    await rest(150);
     const again = http.expectOne(API.plan('plan-1'));
     expect((again.request.body as SaveRequest).revision).toBe(9);
+    expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(161);
     again.flush(summary(10));
   });
 
-  it('says what is wrong when a plan cannot be opened', () => {
+  it('takes no answer that was lost for a conflict', async () => {
+    await open();
+    edit(162);
+    await rest(150);
+    const lost = http.expectOne(API.plan('plan-1'));
+    const came = sentPlan(lost);
+    lost.error(new ProgressEvent('the answer was lost'));
+    edit(163);
+    await rest(350);
+    refuse('plan.stale', 409, { current: stored(came, 2) });
+    await rest(10);
+    const again = http.expectOne(API.plan('plan-1'));
+    expect((again.request.body as SaveRequest).revision).toBe(2);
+    expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(163);
+    again.flush(summary(3));
+    await rest(5);
+    expect(state().save).toBe('saved');
+  });
+
+  it('goes by the plan an answer is of: another may be open when it comes', async () => {
+    await open();
+    edit(164);
+    await rest(150);
+    const late = http.expectOne(API.plan('plan-1'));
+    store.dispatch(PlanApi.openAsked({ id: 'plan-2' }));
+    await rest(20);
+    http.expectOne(API.plan('plan-2')).flush({ ...stored(), id: 'plan-2', revision: 5 });
+    late.flush(summary(2));
+    await rest(5);
+    expect(state().id).toBe('plan-2');
+    expect(state().revision).toBe(5);
+    expect(TestBed.inject(PlanOutbox).waiting('plan-1')).toBeNull();
+  });
+
+  it('sends what was edited just before the plan was left', async () => {
+    await open();
+    edit(165);
+    store.dispatch(PlanApi.openAsked({ id: 'plan-2' }));
+    await rest(150);
+    http.expectOne(API.plan('plan-2')).flush({ ...stored(), id: 'plan-2' });
+    expect(filmOf(partPlan(sentPlan(http.expectOne(API.plan('plan-1')))), 2).thicknessUm).toBe(165);
+  });
+
+  it('shows what the server will not take, stops sending it, and sends it once it is changed', async () => {
+    await open();
+    edit(166);
+    await rest(150);
+    refuse('plan.invalid', 400, { fields: [{ path: 'palette.0.name', message: 'It ends in a blank.' }] });
+    await rest(350);
+    http.expectNone(API.plan('plan-1'));
+    expect(state().save).toBe('invalid');
+    expect(state().fault!.fields[0]!.message).toBe('It ends in a blank.');
+    edit(167);
+    expect(state().save).toBe('waiting');
+    await rest(150);
+    http.expectOne(API.plan('plan-1')).flush(summary(2));
+    await rest(5);
+    expect(state().save).toBe('saved');
+    expect(state().fault).toBeNull();
+  });
+
+  it('offers a plan that was removed elsewhere as a new one', async () => {
+    await open();
+    edit(168);
+    await rest(150);
+    refuse('plan.not-found', 404);
+    await rest(5);
+    expect(state().save).toBe('gone');
+    edit(169);
+    await rest(150);
+    http.expectNone(API.plan('plan-1'));
+    store.dispatch(PlanApi.bothKept());
+    const made = http.expectOne(API.plans);
+    expect(filmOf(partPlan(unfilePlan(made.request.body as PlanFile)), 2).thicknessUm).toBe(169);
+    made.flush({ ...stored(), id: 'plan-3' });
+    await rest(5);
+    expect(TestBed.inject(PlanOutbox).waiting('plan-1')).toBeNull();
+  });
+
+  it('says what is wrong when a plan cannot be opened', async () => {
     store.dispatch(PlanApi.openAsked({ id: 'gone' }));
+    await rest(20);
     http
       .expectOne(API.plan('gone'))
       .flush(

@@ -2,41 +2,41 @@ import { inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { mapResponse } from '@ngrx/operators';
-import { Store } from '@ngrx/store';
+import { type Action, Store } from '@ngrx/store';
+import { plainText } from '@zaffet/contract';
+import equal from 'fast-deep-equal';
 import {
   catchError,
-  concatMap,
-  debounceTime,
-  delay,
   distinctUntilChanged,
   EMPTY,
   exhaustMap,
-  filter,
+  from,
   map,
   of,
-  startWith,
   switchMap,
   tap,
   withLatestFrom,
 } from 'rxjs';
-import { Drafts } from '../data/drafts';
+import { PlanOutbox, type PlanSending } from '../data/plan-outbox';
 import { currentOf, faultOf, PlansApi } from '../data/plans.api';
 import { PlanApi } from './plan.actions';
 import { planFeature } from './plan.feature';
 
-/** A pause in the hand's work after which the plan is saved [ms]. */
-const SAVE_AFTER = 500;
-/** A save that failed is tried again after this [ms]. */
-const RETRY_AFTER = 4000;
-
 export const openPlan$ = createEffect(
-  (actions = inject(Actions), api = inject(PlansApi), drafts = inject(Drafts)) =>
+  (actions = inject(Actions), api = inject(PlansApi), outbox = inject(PlanOutbox)) =>
     actions.pipe(
       ofType(PlanApi.openAsked),
       switchMap(({ id }) =>
-        api.read(id).pipe(
+        from(outbox.settled(id)).pipe(
+          switchMap(() => api.read(id)),
           mapResponse({
-            next: (saved) => PlanApi.opened({ saved, draft: drafts.find(id) }),
+            next: (saved) => {
+              const draft = outbox.waiting(id);
+              // What was sent as the window closed may have come through.
+              if (draft === null || !equal(draft.plan, saved.plan)) return PlanApi.opened({ saved, draft });
+              outbox.drop(id);
+              return PlanApi.opened({ saved, draft: null });
+            },
             error: (error) => PlanApi.openFailed({ fault: faultOf(error) }),
           }),
         ),
@@ -45,61 +45,57 @@ export const openPlan$ = createEffect(
   { functional: true },
 );
 
-/** Keeps what is not saved yet in the browser, and drops it once the server has it. */
-export const keepDraft$ = createEffect(
-  (store = inject(Store), drafts = inject(Drafts)) =>
+/** Hands every change to the outbox; what a person has to decide first is kept there, not sent. */
+export const saveOnEdit$ = createEffect(
+  (store = inject(Store), outbox = inject(PlanOutbox)) =>
     store.select(planFeature.selectPlanState).pipe(
-      filter((state) => state.id !== null && state.history !== null),
-      distinctUntilChanged((a, b) => a.history?.present === b.history?.present && a.save === b.save),
-      tap((state) => {
-        if (state.id === null || state.history === null) return;
-        if (state.save === 'saved') drafts.drop(state.id);
-        else drafts.keep(state.id, { plan: state.history.present, revision: state.revision });
+      distinctUntilChanged(
+        (a, b) => a.history?.present === b.history?.present && a.revision === b.revision && a.save === b.save,
+      ),
+      tap(({ id, history, revision, save }) => {
+        if (id === null || history === null) return;
+        const body = { plan: history.present, revision };
+        if (save === 'waiting') outbox.put(id, body);
+        else if (save === 'stale' || save === 'gone') outbox.hold(id, body);
       }),
     ),
   { functional: true, dispatch: false },
 );
 
-/** Saves after each pause; one save at a time, each from the revision the last one gave. */
-export const saveOnEdit$ = createEffect(
-  (store = inject(Store), api = inject(PlansApi)) =>
-    store.select(planFeature.selectPlanState).pipe(
-      // Told apart before it is sieved: a plan that waits again after a failed save is the same plan, and is sent again.
-      distinctUntilChanged(
-        (a, b) => a.history?.present === b.history?.present && a.revision === b.revision && a.save === b.save,
-      ),
-      filter((state) => state.save === 'waiting'),
-      debounceTime(SAVE_AFTER),
-      concatMap(() => of(null).pipe(withLatestFrom(store.select(planFeature.selectPlanState)))),
-      concatMap(([, state]) => {
-        const { id, history, revision } = state;
-        if (id === null || history === null || state.save !== 'waiting') return EMPTY;
-        const plan = history.present;
-        return api.save(id, revision, plan).pipe(
-          mapResponse({
-            next: (summary) => PlanApi.saved({ summary, plan }),
-            error: (error) => {
-              const current = currentOf(error);
-              return current === null
-                ? PlanApi.saveFailed({ fault: faultOf(error) })
-                : PlanApi.saveRefused({ current });
-            },
-          }),
-          startWith(PlanApi.saveStarted({ plan })),
-        );
-      }),
-    ),
+function actionOf(sending: PlanSending): Action {
+  const { key: id } = sending;
+  switch (sending.kind) {
+    case 'started':
+      return PlanApi.saveStarted({ id });
+    case 'sent':
+      return PlanApi.saved({ id, summary: sending.answer, plan: sending.body.plan });
+    case 'failed':
+      return PlanApi.saveFailed({ id, fault: faultOf(sending.error), kept: sending.kept });
+    case 'refused': {
+      const { error, kept } = sending;
+      const current = currentOf(error);
+      if (current !== null) return PlanApi.saveRefused({ id, current });
+      const fault = faultOf(error);
+      return fault.code === 'plan.not-found'
+        ? PlanApi.planGone({ id, kept })
+        : PlanApi.saveInvalid({ id, fault, kept });
+    }
+  }
+}
+
+/** Tells the open plan what came of its saves. */
+export const hearOfSaves$ = createEffect(
+  (outbox = inject(PlanOutbox)) => outbox.events$.pipe(map(actionOf)),
   { functional: true },
 );
 
-export const retryFailedSave$ = createEffect(
-  (actions = inject(Actions)) =>
+export const retryNow$ = createEffect(
+  (actions = inject(Actions), outbox = inject(PlanOutbox)) =>
     actions.pipe(
-      ofType(PlanApi.saveFailed),
-      delay(RETRY_AFTER),
-      map(() => PlanApi.retryAsked()),
+      ofType(PlanApi.retryAsked),
+      tap(() => outbox.flush()),
     ),
-  { functional: true },
+  { functional: true, dispatch: false },
 );
 
 /** Keeping both: mine becomes a plan of its own, theirs stays. */
@@ -111,23 +107,29 @@ export const saveCopy$ = createEffect(
       exhaustMap(([, plan]) =>
         plan === null
           ? EMPTY
-          : api.create({ ...plan, name: `${plan.name} (mine)`.slice(0, 120) }).pipe(
+          : api.create({ ...plan, name: copyName(plan.name) }).pipe(
               map((saved) => PlanApi.copySaved({ saved })),
-              catchError((error: unknown) => of(PlanApi.saveFailed({ fault: faultOf(error) }))),
+              catchError((error: unknown) => of(PlanApi.copyFailed({ fault: faultOf(error) }))),
             ),
       ),
     ),
   { functional: true },
 );
 
-export const showCopy$ = createEffect(
-  (actions = inject(Actions), router = inject(Router), drafts = inject(Drafts), store = inject(Store)) =>
+const MINE = ' (mine)';
+const copyName = (name: string): string => plainText(name, 120 - MINE.length) + MINE;
+
+/** What was mine is a plan of its own now, or is not wanted any more: nothing of it waits. */
+export const leaveMine$ = createEffect(
+  (actions = inject(Actions), router = inject(Router), outbox = inject(PlanOutbox), store = inject(Store)) =>
     actions.pipe(
-      ofType(PlanApi.copySaved),
+      ofType(PlanApi.copySaved, PlanApi.mineDropped, PlanApi.theirsTaken),
       withLatestFrom(store.select(planFeature.selectId)),
-      tap(([{ saved }, id]) => {
-        if (id !== null) drafts.drop(id);
-        void router.navigate(['/plan', saved.id, 'layers']);
+      tap(([action, id]) => {
+        if (id !== null) outbox.drop(id);
+        if (action.type === PlanApi.copySaved.type)
+          void router.navigate(['/plan', action.saved.id, 'layers']);
+        else if (action.type === PlanApi.mineDropped.type) void router.navigate(['/plans']);
       }),
     ),
   { functional: true, dispatch: false },

@@ -40,10 +40,10 @@ describe('plan state', () => {
     const edited = run(opened, thicker(120));
     const summary = { id: 'plan-1', name: 'Sample', revision: 2, savedAt: '2026-05-12T09:00:00.000Z' };
     const plan = planOf(edited);
-    const saved = planFeature.reducer(edited, PlanApi.saved({ summary, plan }));
+    const saved = planFeature.reducer(edited, PlanApi.saved({ id: 'plan-1', summary, plan }));
     expect([saved.save, saved.revision]).toEqual(['saved', 2]);
     const moved = planFeature.reducer(edited, thicker(125));
-    expect(planFeature.reducer(moved, PlanApi.saved({ summary, plan })).save).toBe('waiting');
+    expect(planFeature.reducer(moved, PlanApi.saved({ id: 'plan-1', summary, plan })).save).toBe('waiting');
   });
 
   it('takes up a draft that grew from what the server has', () => {
@@ -68,7 +68,11 @@ describe('plan state', () => {
   });
 
   it('keeps the plan when a save fails, and tries again', () => {
-    const failed = run(opened, thicker(120), PlanApi.saveFailed({ fault: fault('server.failed') }));
+    const failed = run(
+      opened,
+      thicker(120),
+      PlanApi.saveFailed({ id: 'plan-1', fault: fault('server.failed'), kept: true }),
+    );
     expect(failed.save).toBe('failed');
     expect(filmOf(partOf(failed), 2).thicknessUm).toBe(120);
     expect(planFeature.reducer(failed, PlanApi.retryAsked()).save).toBe('waiting');

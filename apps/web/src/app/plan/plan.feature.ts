@@ -26,8 +26,11 @@ import {
 import { type History, record, redo, startHistory, undo } from './history';
 import { PlanApi, PlanEditor } from './plan.actions';
 
-/** How the last change stands: on the server, waiting, on its way, refused. */
-export type SaveStatus = 'saved' | 'waiting' | 'saving' | 'failed' | 'stale';
+/**
+ * How the last change stands: on the server, waiting, on its way, to be tried again, not taken as it is; or it waits
+ * for a person to decide, since the plan was changed or removed elsewhere.
+ */
+export type SaveStatus = 'saved' | 'waiting' | 'saving' | 'failed' | 'invalid' | 'stale' | 'gone';
 
 export interface PlanState {
   readonly id: string | null;
@@ -36,6 +39,8 @@ export interface PlanState {
   readonly loading: boolean;
   readonly fault: Fault | null;
   readonly save: SaveStatus;
+  /** Whether this browser keeps what is not saved. */
+  readonly kept: boolean;
   /** What stands on the server when a save was refused as stale. */
   readonly theirs: SavedPlan | null;
   readonly history: History | null;
@@ -53,6 +58,7 @@ const initial: PlanState = {
   loading: false,
   fault: null,
   save: 'saved',
+  kept: true,
   theirs: null,
   history: null,
   selectedStepId: null,
@@ -75,7 +81,12 @@ function partOf({ history, partId }: PlanState): string {
   return history === null ? '' : partPlan(history.present, partId).part.id;
 }
 
-const unsaved = (save: SaveStatus): SaveStatus => (save === 'stale' ? 'stale' : 'waiting');
+/** What a person has to decide first stays so. */
+const unsaved = (save: SaveStatus): SaveStatus => (save === 'stale' || save === 'gone' ? save : 'waiting');
+
+/** An answer is of one plan, and another may be open by now. */
+const answered = (state: PlanState, id: string, changes: Partial<PlanState>): PlanState =>
+  state.id === id ? { ...state, ...changes } : state;
 
 function travelled(state: PlanState, travel: (history: History) => History): PlanState {
   if (state.history === null) return state;
@@ -104,21 +115,29 @@ export const planFeature = createFeature({
       return { ...base, history, save: 'stale', theirs: saved };
     }),
     on(PlanApi.openFailed, (state, { fault }): PlanState => ({ ...state, loading: false, fault })),
-    on(PlanApi.saveStarted, (state): PlanState => ({ ...state, save: 'saving' })),
-    on(PlanApi.saved, (state, { summary, plan }): PlanState => ({
-      ...state,
-      revision: summary.revision,
-      savedAt: summary.savedAt,
-      fault: null,
-      save: state.history?.present === plan ? 'saved' : 'waiting',
-    })),
-    on(PlanApi.saveRefused, (state, { current }): PlanState => ({
-      ...state,
-      save: 'stale',
-      theirs: current,
-    })),
-    on(PlanApi.saveFailed, (state, { fault }): PlanState => ({ ...state, save: 'failed', fault })),
-    on(PlanApi.retryAsked, (state): PlanState => ({ ...state, save: 'waiting' })),
+    on(PlanApi.saveStarted, (state, { id }) => answered(state, id, { save: 'saving' })),
+    on(PlanApi.saved, (state, { id, summary, plan }) =>
+      answered(state, id, {
+        revision: summary.revision,
+        savedAt: summary.savedAt,
+        fault: null,
+        save: state.history?.present === plan ? 'saved' : 'waiting',
+      }),
+    ),
+    on(PlanApi.saveRefused, (state, { id, current }) =>
+      answered(state, id, { save: 'stale', theirs: current }),
+    ),
+    on(PlanApi.saveInvalid, (state, { id, fault, kept }) =>
+      answered(state, id, { save: 'invalid', fault, kept }),
+    ),
+    on(PlanApi.planGone, (state, { id, kept }) => answered(state, id, { save: 'gone', kept })),
+    on(PlanApi.saveFailed, (state, { id, fault, kept }) =>
+      answered(state, id, { save: 'failed', fault, kept }),
+    ),
+    on(PlanApi.copyFailed, (state, { fault }): PlanState => ({ ...state, fault })),
+    on(PlanApi.retryAsked, (state): PlanState =>
+      state.save === 'failed' || state.save === 'invalid' ? { ...state, save: 'waiting' } : state,
+    ),
     on(PlanApi.mineKept, (state): PlanState =>
       state.theirs === null
         ? state

@@ -1,15 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { rxResource } from '@angular/core/rxjs-interop';
 import {
+  API,
   figureText,
   isFilmStep,
   partPlan,
   perCent,
+  type PlanSummary,
   stepTitle,
-  type SavedPlan,
   toModel,
 } from '@zaffet/contract';
 import { figureValues, forecast } from '@zaffet/core';
 import { format } from 'date-fns';
+import { faultOf, PlansApi } from '../data/plans.api';
 import { PartFace } from '../ui/part-face';
 
 /** A plan as a little sample: its face at arm's length, what makes it crack, its figures. */
@@ -18,22 +21,42 @@ import { PartFace } from '../ui/part-face';
   imports: [PartFace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="face">
-      <zf-part-face
-        view="close"
-        [plan]="part()"
-        [columns]="480"
-        [rows]="270"
-        [label]="'How ' + saved().name + ' will look'"
-      />
-    </div>
-    <p class="quiet stack">{{ stack() }}</p>
+    @if (fault(); as wrong) {
+      <div class="face unreadable" role="alert">
+        <p>{{ wrong.message }}</p>
+        @for (field of wrong.fields.slice(0, 2); track field.path) {
+          <p>{{ field.message }}</p>
+        }
+      </div>
+      <p class="stack"><a [href]="fileUrl()" download>Take it out as a file</a></p>
+    } @else {
+      <div class="face">
+        @if (part(); as plan) {
+          <zf-part-face
+            view="close"
+            [plan]="plan"
+            [columns]="480"
+            [rows]="270"
+            [label]="'How ' + listed().name + ' will look'"
+          />
+        }
+      </div>
+      <p class="quiet stack">{{ stack() }}</p>
+    }
     <p class="quiet">{{ figures() }}<br />changed {{ changed() }}</p>
   `,
   styles: `
     .face {
       aspect-ratio: 16 / 9;
       background: var(--neutral-grey);
+    }
+    .unreadable {
+      padding: 12px 0;
+      overflow: auto;
+      box-sizing: border-box;
+      background: var(--paper);
+      border-bottom: 4px solid var(--rust);
+      overflow-wrap: anywhere;
     }
     p {
       margin: 2px 14px 0;
@@ -48,21 +71,40 @@ import { PartFace } from '../ui/part-face';
   `,
 })
 export class PlanTile {
-  readonly saved = input.required<SavedPlan>();
+  private readonly api = inject(PlansApi);
+  readonly listed = input.required<PlanSummary>();
 
-  protected readonly part = computed(() => partPlan(this.saved().plan));
-  private readonly forecast = computed(() => forecast(toModel(this.part())));
-  protected readonly stack = computed(() =>
-    this.part()
-      .steps.map((step) =>
-        isFilmStep(step) && step.colourName
-          ? step.colourName
-          : stepTitle(step, this.part().media).toLowerCase(),
+  /** Fetched when the tile comes into sight, anew where a later revision is listed. */
+  private readonly fetched = rxResource({
+    params: () => this.listed(),
+    stream: ({ params }) => this.api.readListed(params),
+  });
+  private readonly saved = computed(() => (this.fetched.hasValue() ? this.fetched.value() : null));
+  protected readonly fault = computed(() => {
+    const error = this.fetched.error();
+    return error === undefined ? null : faultOf(error.cause ?? error);
+  });
+  protected readonly fileUrl = computed(() => API.planFile(this.listed().id));
+  protected readonly part = computed(() => {
+    const saved = this.saved();
+    return saved === null ? null : partPlan(saved.plan);
+  });
+  private readonly forecast = computed(() => {
+    const part = this.part();
+    return part === null ? null : forecast(toModel(part));
+  });
+  protected readonly stack = computed(() => {
+    const part = this.part();
+    if (part === null) return '…';
+    return part.steps
+      .map((step) =>
+        isFilmStep(step) && step.colourName ? step.colourName : stepTitle(step, part.media).toLowerCase(),
       )
-      .join(', '),
-  );
+      .join(', ');
+  });
   protected readonly figures = computed(() => {
     const forecast = this.forecast();
+    if (forecast === null) return '';
     const values = figureValues(forecast);
     const off = forecast.whole.chippedShare + forecast.whole.wornShare;
     if (values.spacing === null || values.opening === null)
@@ -71,5 +113,5 @@ export class PlanTile {
     const opening = figureText('opening', values.opening);
     return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
   });
-  protected readonly changed = computed(() => format(new Date(this.saved().savedAt), 'd MMM, HH:mm'));
+  protected readonly changed = computed(() => format(new Date(this.listed().savedAt), 'd MMM, HH:mm'));
 }

@@ -4,9 +4,18 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import { type Fault, fault, newPlan, type SavedPlan, type School, SCHOOLS } from '@zaffet/contract';
-import { firstValueFrom } from 'rxjs';
+import {
+  type Fault,
+  fault,
+  newPlan,
+  type PlanSummary,
+  type SavedPlan,
+  type School,
+  SCHOOLS,
+} from '@zaffet/contract';
+import { firstValueFrom, type Observable } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
+import { PlanOutbox } from '../data/plan-outbox';
 import { newId, newSeed, now, workBegins } from '../data/fresh';
 import { FacePool } from '../workers/face.pool';
 import { PlanTile } from './plan-tile';
@@ -25,11 +34,13 @@ export class PlansPage {
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
 
-  protected readonly plans = signal<readonly SavedPlan[] | null>(null);
+  protected readonly plans = signal<readonly PlanSummary[] | null>(null);
   protected readonly trouble = signal<Fault | null>(null);
   protected readonly schools = Object.entries(SCHOOLS) as [School, string][];
 
   constructor() {
+    // What a closed window left unsaved is sent from here as well.
+    inject(PlanOutbox);
     void this.load();
   }
 
@@ -43,7 +54,8 @@ export class PlansPage {
   }
 
   protected begin(school: School): Promise<void> {
-    return this.create(newPlan(school, 'New plan', newSeed(), workBegins(now()).toISOString(), newId));
+    const plan = newPlan(school, 'New plan', newSeed(), workBegins(now()).toISOString(), newId);
+    return this.open(this.api.create(plan));
   }
 
   protected async bringIn(input: HTMLInputElement): Promise<void> {
@@ -57,10 +69,10 @@ export class PlansPage {
       this.trouble.set(fault('request.not-json'));
       return;
     }
-    await this.create(value);
+    await this.open(this.api.bringIn(value));
   }
 
-  protected async remove(saved: SavedPlan): Promise<void> {
+  protected async remove(saved: PlanSummary): Promise<void> {
     try {
       await firstValueFrom(this.api.remove(saved.id));
       await this.load();
@@ -80,9 +92,9 @@ export class PlansPage {
     }
   }
 
-  private async create(plan: unknown): Promise<void> {
+  private async open(made: Observable<SavedPlan>): Promise<void> {
     try {
-      const saved = await firstValueFrom(this.api.create(plan));
+      const saved = await firstValueFrom(made);
       await this.router.navigate(['/plan', saved.id, 'layers']);
     } catch (error) {
       this.trouble.set(faultOf(error));

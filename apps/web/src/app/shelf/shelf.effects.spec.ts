@@ -5,19 +5,20 @@ import { TestBed } from '@angular/core/testing';
 import { API, fault, type ShelfItem, USUAL_MEASURES } from '@zaffet/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
+import { OUTBOX_PAUSES } from '../data/outbox';
 import { ShelfEditor, ShelfServer } from './shelf.actions';
 import * as effects from './shelf.effects';
 import { shelfFeature } from './shelf.feature';
 
 const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const PAUSE = 520;
+const PAUSE = 150;
 const paper: ShelfItem = { id: 'p', kind: 'abrasive', name: 'Paper', grit: 220, sheets: 4 };
 
 describe('saving the shelf', () => {
   let store: Store;
   let http: HttpTestingController;
 
-  beforeEach(() => {
+  beforeEach(async () => {
     localStorage.clear();
     TestBed.configureTestingModule({
       providers: [
@@ -26,11 +27,13 @@ describe('saving the shelf', () => {
         provideHttpClientTesting(),
         provideStore({ [shelfFeature.name]: shelfFeature.reducer }),
         provideEffects(effects),
+        { provide: OUTBOX_PAUSES, useValue: { send: 100, keep: 20, retry: 200 } },
       ],
     });
     store = TestBed.inject(Store);
     http = TestBed.inject(HttpTestingController);
     store.dispatch(ShelfServer.shelfAsked());
+    await rest(20);
     http.expectOne(API.shelf).flush({ items: [], measures: USUAL_MEASURES });
   });
   afterEach(() => {
@@ -49,27 +52,67 @@ describe('saving the shelf', () => {
     first.flush(first.request.body as object);
     await rest(PAUSE);
     http.expectOne(API.measures).flush({ ...USUAL_MEASURES, dishMl: 90 });
+    await rest(5);
     expect(text()).toBe('saved');
   });
 
   it('sends what failed again, without another edit, and keeps it in the browser meanwhile', async () => {
+    const kept = (): string | undefined =>
+      Object.entries(localStorage).find(([name]) => name.includes('shelf p'))?.[1] as string | undefined;
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
     await rest(PAUSE);
     http.expectOne(API.shelfItem('p')).error(new ProgressEvent('offline'));
+    await rest(5);
     expect(text()).toBe('not saved yet, kept in this browser');
-    expect(localStorage.getItem('zaffet-shelf-draft')).toContain('"sheets":4');
+    expect(kept()).toContain('"sheets":4');
     store.dispatch(ShelfServer.retryAsked());
-    await rest(PAUSE);
+    await rest(30);
     http.expectOne(API.shelfItem('p')).flush(paper);
+    await rest(5);
     expect(text()).toBe('saved');
-    expect(localStorage.getItem('zaffet-shelf-draft')).toBeNull();
+    expect(kept()).toBeUndefined();
   });
 
-  it('does not send again what the server will never take', async () => {
+  it('does not send again what the server will never take, until it is changed', async () => {
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
     await rest(PAUSE);
     http.expectOne(API.shelfItem('p')).flush(fault('shelf.full'), { status: 409, statusText: 'Conflict' });
-    await rest(PAUSE);
+    await rest(350);
     expect(store.selectSignal(shelfFeature.selectFault)()!.code).toBe('shelf.full');
+    store.dispatch(ShelfEditor.itemTaken({ id: 'p' }));
+    await rest(PAUSE);
+    const taken = http.expectOne(API.shelfItem('p'));
+    expect(taken.request.method).toBe('DELETE');
+    taken.flush(null);
+    await rest(5);
+    expect(text()).toBe('saved');
+  });
+
+  it('sends the fields that changed alone, shows what another window changed, and brings back what it took', async () => {
+    store.dispatch(ShelfEditor.itemPut({ item: paper }));
+    await rest(PAUSE);
+    http.expectOne(API.shelfItem('p')).flush(paper);
+    await rest(5);
+    store.dispatch(ShelfEditor.itemChanged({ id: 'p', changes: { sheets: 2 } }));
+    await rest(PAUSE);
+    const change = http.expectOne(API.shelfItem('p'));
+    expect([change.request.method, change.request.body]).toEqual(['PATCH', { sheets: 2 }]);
+    change.flush({ ...paper, sheets: 2, name: 'Theirs' });
+    await rest(5);
+    expect(store.selectSignal(shelfFeature.selectShelf)()!.items[0]!.name).toBe('Theirs');
+
+    store.dispatch(ShelfEditor.itemChanged({ id: 'p', changes: { sheets: 1 } }));
+    await rest(PAUSE);
+    http
+      .expectOne(API.shelfItem('p'))
+      .flush(fault('shelf.not-found'), { status: 404, statusText: 'Not Found' });
+    await rest(5);
+    const back = http.expectOne(API.shelfItem('p'));
+    expect([back.request.method, back.request.body]).toEqual([
+      'PUT',
+      { ...paper, sheets: 1, name: 'Theirs' },
+    ]);
+    back.flush(back.request.body as object);
+    await rest(5);
   });
 });

@@ -1,40 +1,23 @@
 import { inject } from '@angular/core';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { mapResponse } from '@ngrx/operators';
-import { Store } from '@ngrx/store';
-import {
-  concatMap,
-  debounceTime,
-  delay,
-  distinctUntilChanged,
-  EMPTY,
-  filter,
-  map,
-  type Observable,
-  of,
-  switchMap,
-  tap,
-  withLatestFrom,
-} from 'rxjs';
-import { Drafts } from '../data/drafts';
+import { type Action, Store } from '@ngrx/store';
+import { filter, from, map, switchMap, tap, withLatestFrom } from 'rxjs';
 import { faultOf } from '../data/plans.api';
 import { ShelfApi } from '../data/shelf.api';
-import { ShelfServer } from './shelf.actions';
-import { type Change, shelfFeature } from './shelf.feature';
-
-/** A pause in typing after which a change is saved [ms]. */
-const SAVE_AFTER = 400;
-/** A save that failed is tried again after this [ms]. */
-const RETRY_AFTER = 4000;
+import { changeKey, type ShelfChange, ShelfOutbox, type ShelfSending } from '../data/shelf-outbox';
+import { ShelfEditor, ShelfServer } from './shelf.actions';
+import { shelfFeature, type ShelfState } from './shelf.feature';
 
 export const loadShelf$ = createEffect(
-  (actions = inject(Actions), api = inject(ShelfApi), drafts = inject(Drafts)) =>
+  (actions = inject(Actions), api = inject(ShelfApi), outbox = inject(ShelfOutbox)) =>
     actions.pipe(
       ofType(ShelfServer.shelfAsked),
       switchMap(() =>
-        api.read().pipe(
+        from(outbox.ready).pipe(
+          switchMap(() => api.read()),
           mapResponse({
-            next: (shelf) => ShelfServer.loaded({ shelf, unsaved: drafts.findShelf() }),
+            next: (shelf) => ShelfServer.loaded({ shelf, unsaved: outbox.all() }),
             error: (error) => ShelfServer.loadFailed({ fault: faultOf(error) }),
           }),
         ),
@@ -43,58 +26,67 @@ export const loadShelf$ = createEffect(
   { functional: true },
 );
 
-/** Keeps what is not saved yet in the browser. */
-export const keepShelf$ = createEffect(
-  (store = inject(Store), drafts = inject(Drafts)) =>
-    store.select(shelfFeature.selectShelfState).pipe(
-      filter(({ shelf }) => shelf !== null),
-      map(({ unsaved }) => unsaved),
-      distinctUntilChanged(),
-      tap((unsaved) => drafts.keepShelf(unsaved)),
+type Edit = ReturnType<(typeof ShelfEditor)[keyof typeof ShelfEditor]>;
+
+/** What an edit changes for the server; null where there is no shelf to change. */
+function changeOf(edit: Edit, { shelf }: ShelfState): ShelfChange | null {
+  switch (edit.type) {
+    case ShelfEditor.itemPut.type:
+      return { put: edit.item };
+    case ShelfEditor.itemChanged.type: {
+      const item = shelf?.items.find(({ id }) => id === edit.id);
+      return item === undefined ? null : { changes: edit.changes, item };
+    }
+    case ShelfEditor.itemTaken.type:
+      return { take: edit.id };
+    case ShelfEditor.measuresSet.type:
+      return { measures: edit.measures };
+  }
+}
+
+/** Hands every change to the outbox. */
+export const saveShelf$ = createEffect(
+  (actions = inject(Actions), store = inject(Store), outbox = inject(ShelfOutbox)) =>
+    actions.pipe(
+      ofType(ShelfEditor.itemPut, ShelfEditor.itemChanged, ShelfEditor.itemTaken, ShelfEditor.measuresSet),
+      withLatestFrom(store.select(shelfFeature.selectShelfState)),
+      map(([edit, state]) => (state.shelf === null ? null : changeOf(edit, state))),
+      filter((change) => change !== null),
+      tap((change) => outbox.put(changeKey(change), change)),
     ),
   { functional: true, dispatch: false },
 );
 
-function sent(api: ShelfApi, change: Change): Observable<unknown> {
-  if ('put' in change) return api.put(change.put);
-  return 'take' in change ? api.take(change.take) : api.measure(change.measures);
+function actionOf(sending: ShelfSending, outbox: ShelfOutbox): Action | null {
+  switch (sending.kind) {
+    case 'started':
+      return null;
+    case 'sent':
+      return ShelfServer.saved({
+        stands: outbox.waiting(sending.key) === null ? sending.answer : null,
+        left: outbox.all().length,
+      });
+    case 'failed':
+    case 'refused':
+      // What is refused stands on the screen as it was typed; the next change of it is sent again.
+      return ShelfServer.saveFailed({ fault: faultOf(sending.error), kept: sending.kept });
+  }
 }
 
-/** Sends one change after the other. */
-export const saveShelf$ = createEffect(
-  (store = inject(Store), api = inject(ShelfApi)) =>
-    store.select(shelfFeature.selectShelfState).pipe(
-      // Told apart before it is sieved, so that what failed once is sent again.
-      distinctUntilChanged((a, b) => a.unsaved === b.unsaved && a.fault === b.fault),
-      filter(({ shelf, unsaved, fault }) => shelf !== null && unsaved.length > 0 && fault === null),
-      debounceTime(SAVE_AFTER),
-      concatMap(() => of(null).pipe(withLatestFrom(store.select(shelfFeature.selectUnsaved)))),
-      concatMap(([, unsaved]) => {
-        const change = unsaved[0];
-        if (change === undefined) return EMPTY;
-        return sent(api, change).pipe(
-          mapResponse({
-            next: () => ShelfServer.saved({ change }),
-            error: (error) => {
-              const fault = faultOf(error);
-              // What the server will never take is not sent again and again.
-              return fault.code === 'server.failed'
-                ? ShelfServer.saveFailed({ fault })
-                : ShelfServer.saveRefused({ fault, change });
-            },
-          }),
-        );
-      }),
+export const hearOfShelf$ = createEffect(
+  (outbox = inject(ShelfOutbox)) =>
+    outbox.events$.pipe(
+      map((sending) => actionOf(sending, outbox)),
+      filter((action) => action !== null),
     ),
   { functional: true },
 );
 
 export const retryShelf$ = createEffect(
-  (actions = inject(Actions)) =>
+  (actions = inject(Actions), outbox = inject(ShelfOutbox)) =>
     actions.pipe(
-      ofType(ShelfServer.saveFailed),
-      delay(RETRY_AFTER),
-      map(() => ShelfServer.retryAsked()),
+      ofType(ShelfServer.retryAsked),
+      tap(() => outbox.flush()),
     ),
-  { functional: true },
+  { functional: true, dispatch: false },
 );

@@ -26,34 +26,35 @@ describe('shelf state', () => {
       ShelfEditor.itemPut({ item: paper(6) }),
     );
     expect(state.shelf!.items).toEqual([paper(6)]);
-    expect(state.unsaved.length).toBe(1);
-    const saved = shelfFeature.reducer(state, ShelfServer.saved({ change: state.unsaved[0]! }));
-    expect(saved.unsaved).toEqual([]);
+    expect(state.save).toBe('waiting');
+    const saved = shelfFeature.reducer(state, ShelfServer.saved({ stands: paper(6), left: 0 }));
+    expect(saved.save).toBe('saved');
     expect(saved.shelf!.items).toEqual([paper(6)]);
+    expect(shelfFeature.reducer(state, ShelfServer.saved({ stands: null, left: 1 })).save).toBe('waiting');
   });
 
   it('loses nothing when a save fails, and puts what was typed over what comes from the server', () => {
-    const failed = run(
-      loaded,
-      ShelfEditor.itemPut({ item: paper(9) }),
-      ShelfServer.saveFailed({ fault: fault('server.failed') }),
-    );
-    expect(failed.unsaved.length).toBe(1);
-    expect(shelfFeature.selectSaveText.projector(failed)).toBe('not saved yet, kept in this browser');
-    const again = run(ShelfServer.loaded({ shelf, unsaved: failed.unsaved }));
-    expect(again.shelf!.items).toEqual([paper(9)]);
-    expect(again.unsaved).toEqual(failed.unsaved);
+    const failed = (kept: boolean): ShelfState =>
+      run(
+        loaded,
+        ShelfEditor.itemPut({ item: paper(9) }),
+        ShelfServer.saveFailed({ fault: fault('server.failed'), kept }),
+      );
+    const { selectSaveText } = shelfFeature;
+    expect(failed(true).shelf!.items).toEqual([paper(9)]);
+    expect(selectSaveText.projector(failed(true))).toBe('not saved yet, kept in this browser');
+    expect(selectSaveText.projector(failed(false))).toBe('not saved yet: do not close this window');
+    const theirs = { ...shelf, items: [{ ...paper(3), name: 'Theirs' }] };
+    const changes = { changes: { sheets: 9 }, item: paper(9) };
+    const again = run(ShelfServer.loaded({ shelf: theirs, unsaved: [changes] }));
+    expect(again.shelf!.items).toEqual([{ ...paper(9), name: 'Theirs' }]);
+    expect(again.save).toBe('waiting');
   });
 
-  it('gives up only what the server will never take, and says why', () => {
-    const state = run(loaded, ShelfEditor.itemTaken({ id: 'p' }));
-    expect(state.shelf!.items).toEqual([]);
-    const refused = shelfFeature.reducer(
-      state,
-      ShelfServer.saveRefused({ fault: fault('shelf.full'), change: state.unsaved[0]! }),
-    );
-    expect(refused.unsaved).toEqual([]);
-    expect(refused.fault!.code).toBe('shelf.full');
+  it('changes the fields that are told of a thing, and nothing of one that is not there', () => {
+    const state = run(loaded, ShelfEditor.itemChanged({ id: 'p', changes: { name: 'Fine paper' } }));
+    expect(state.shelf!.items).toEqual([{ ...paper(3), name: 'Fine paper' }]);
+    expect(run(loaded, ShelfEditor.itemChanged({ id: 'q', changes: { name: 'x' } })).shelf).toEqual(shelf);
   });
 
   it('keeps what one measures with apart from what stands there', () => {

@@ -1,41 +1,38 @@
-import { type Fault, type MeasuresFile, type Shelf, type ShelfItem } from '@zaffet/contract';
+import { type Fault, type Shelf, type ShelfItem } from '@zaffet/contract';
 import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import { type ShelfChange } from '../data/shelf-outbox';
 import { ShelfEditor, ShelfServer } from './shelf.actions';
-
-/** A change of the shelf that the server has not got yet; of two of one key only the later is sent. */
-export type Change =
-  | { readonly key: string; readonly put: ShelfItem }
-  | { readonly key: string; readonly take: string }
-  | { readonly key: string; readonly measures: MeasuresFile };
 
 export interface ShelfState {
   readonly shelf: Shelf | null;
-  readonly unsaved: readonly Change[];
+  readonly save: 'saved' | 'waiting' | 'failed';
+  /** Whether this browser keeps what is not saved. */
+  readonly kept: boolean;
   /** What the last fetch or save failed with; null while all is well. */
   readonly fault: Fault | null;
 }
 
-const initial: ShelfState = { shelf: null, unsaved: [], fault: null };
+const initial: ShelfState = { shelf: null, save: 'saved', kept: true, fault: null };
 
-function applied(shelf: Shelf, change: Change): Shelf {
+function applied(shelf: Shelf, change: ShelfChange): Shelf {
   if ('measures' in change) return { ...shelf, measures: change.measures };
   if ('take' in change) return { ...shelf, items: shelf.items.filter(({ id }) => id !== change.take) };
-  const known = shelf.items.some(({ id }) => id === change.put.id);
+  const thing = 'put' in change ? change.put : change.item;
+  const known = shelf.items.some(({ id }) => id === thing.id);
   return {
     ...shelf,
     items: known
-      ? shelf.items.map((item) => (item.id === change.put.id ? change.put : item))
-      : [...shelf.items, change.put],
+      ? shelf.items.map((item) => {
+          if (item.id !== thing.id) return item;
+          return 'put' in change ? thing : ({ ...item, ...change.changes } as ShelfItem);
+        })
+      : [...shelf.items, thing],
   };
 }
 
-function changed(state: ShelfState, change: Change): ShelfState {
+function changed(state: ShelfState, change: ShelfChange): ShelfState {
   if (state.shelf === null) return state;
-  return {
-    ...state,
-    shelf: applied(state.shelf, change),
-    unsaved: [...state.unsaved.filter(({ key }) => key !== change.key), change],
-  };
+  return { ...state, shelf: applied(state.shelf, change), save: 'waiting' };
 }
 
 export const shelfFeature = createFeature({
@@ -45,37 +42,37 @@ export const shelfFeature = createFeature({
     on(ShelfServer.loaded, (state, { shelf, unsaved }): ShelfState => ({
       ...state,
       // What was typed and not saved yet stands over what the server has.
-      shelf: [...unsaved, ...state.unsaved].reduce(applied, shelf),
-      unsaved: [
-        ...unsaved.filter(({ key }) => state.unsaved.every((own) => own.key !== key)),
-        ...state.unsaved,
-      ],
+      shelf: unsaved.reduce(applied, shelf),
+      save: unsaved.length === 0 ? 'saved' : 'waiting',
       fault: null,
     })),
-    on(ShelfServer.loadFailed, ShelfServer.saveFailed, (state, { fault }): ShelfState => ({
+    on(ShelfServer.loadFailed, (state, { fault }): ShelfState => ({ ...state, fault })),
+    on(ShelfServer.saveFailed, (state, { fault, kept }): ShelfState => ({
       ...state,
       fault,
+      kept,
+      save: 'failed',
     })),
-    on(ShelfServer.saveRefused, (state, { fault, change }): ShelfState => ({
+    on(ShelfServer.saved, (state, { stands, left }): ShelfState => ({
       ...state,
-      fault,
-      unsaved: state.unsaved.filter((own) => own !== change),
-    })),
-    on(ShelfServer.saved, (state, { change }): ShelfState => ({
-      ...state,
+      shelf: state.shelf === null || stands === null ? state.shelf : applied(state.shelf, { put: stands }),
       fault: null,
-      unsaved: state.unsaved.filter((own) => own !== change),
+      save: left === 0 ? 'saved' : 'waiting',
     })),
     on(ShelfServer.retryAsked, (state): ShelfState => ({ ...state, fault: null })),
-    on(ShelfEditor.itemPut, (state, { item }) => changed(state, { key: item.id, put: item })),
-    on(ShelfEditor.itemTaken, (state, { id }) => changed(state, { key: id, take: id })),
-    on(ShelfEditor.measuresSet, (state, { measures }) => changed(state, { key: ' measures', measures })),
+    on(ShelfEditor.itemPut, (state, { item }) => changed(state, { put: item })),
+    on(ShelfEditor.itemChanged, (state, { id, changes }) => {
+      const item = state.shelf?.items.find((known) => known.id === id);
+      return item === undefined ? state : changed(state, { put: { ...item, ...changes } as ShelfItem });
+    }),
+    on(ShelfEditor.itemTaken, (state, { id }) => changed(state, { take: id })),
+    on(ShelfEditor.measuresSet, (state, { measures }) => changed(state, { measures })),
   ),
   extraSelectors: ({ selectShelfState }) => ({
-    selectSaveText: createSelector(selectShelfState, ({ shelf, unsaved, fault }) => {
+    selectSaveText: createSelector(selectShelfState, ({ shelf, save, kept }) => {
       if (shelf === null) return '';
-      if (unsaved.length === 0) return 'saved';
-      return fault === null ? 'saving …' : 'not saved yet, kept in this browser';
+      if (save !== 'failed') return save === 'saved' ? 'saved' : 'saving …';
+      return kept ? 'not saved yet, kept in this browser' : 'not saved yet: do not close this window';
     }),
   }),
 });

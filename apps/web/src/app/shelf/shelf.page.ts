@@ -8,6 +8,7 @@ import {
   BODY_NAMES,
   LIMITS,
   type MeasuresFile,
+  plainText,
   type PotItem,
   potUseBy,
   type ShelfItem,
@@ -77,10 +78,19 @@ export class ShelfPage {
     this.store.dispatch(ShelfServer.shelfAsked());
   }
 
-  /** What a list adds to an item for showing is not part of it. */
+  /** Puts something new there, or changes what is; what a list adds to an item for showing is not part of it. */
   protected put(shown: ShelfItem & { turned?: boolean; keeps?: string }): void {
     const { turned: _turned, keeps: _keeps, ...item } = shown;
-    this.store.dispatch(ShelfEditor.itemPut({ item: item as ShelfItem }));
+    const before = this.items().find(({ id }) => id === item.id);
+    if (before === undefined) {
+      this.store.dispatch(ShelfEditor.itemPut({ item: item as ShelfItem }));
+      return;
+    }
+    const changes = Object.fromEntries(
+      Object.entries(item).filter(([field, value]) => before[field as keyof ShelfItem] !== value),
+    );
+    if (Object.keys(changes).length > 0)
+      this.store.dispatch(ShelfEditor.itemChanged({ id: item.id, changes }));
   }
 
   protected take(id: string): void {
@@ -88,7 +98,7 @@ export class ShelfPage {
   }
 
   protected rename(item: ShelfItem, input: HTMLInputElement): void {
-    const name = input.value.trim();
+    const name = plainText(input.value);
     if (name === '') input.value = item.name;
     else this.put({ ...item, name });
   }

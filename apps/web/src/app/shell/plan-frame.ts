@@ -14,13 +14,13 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
-import { API, lengthShown, LIMITS } from '@zaffet/contract';
+import { API, lengthShown, LIMITS, plainText } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
-import { StaleNotice } from './stale-notice';
+import { SaveNotice } from './save-notice';
 
 /** The frame round an open plan: its name, whether it is saved, undo, the rooms in working order. */
 @Component({
@@ -34,7 +34,7 @@ import { StaleNotice } from './stale-notice';
     RouterLink,
     RouterLinkActive,
     RouterOutlet,
-    StaleNotice,
+    SaveNotice,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-frame.html',
@@ -58,8 +58,11 @@ export class PlanFrame {
   protected readonly nameLength = LIMITS.textLength.max;
   private readonly nameInput = viewChild<ElementRef<HTMLInputElement>>('nameInput');
 
+  protected readonly inTrouble = computed(() =>
+    ['failed', 'invalid', 'stale', 'gone'].includes(this.state().save),
+  );
   protected readonly saveText = computed(() => {
-    const { save, savedAt } = this.state();
+    const { save, savedAt, kept } = this.state();
     switch (save) {
       case 'saved':
         return savedAt === null ? '' : `saved ${format(new Date(savedAt), 'HH:mm')}`;
@@ -67,9 +70,15 @@ export class PlanFrame {
       case 'saving':
         return 'saving …';
       case 'failed':
-        return 'not saved yet, kept in this browser';
+        return kept ? 'not saved yet, kept in this browser' : 'not saved yet: do not close this window';
+      case 'invalid':
+        return kept
+          ? 'cannot be saved so, kept in this browser'
+          : 'cannot be saved so: do not close this window';
       case 'stale':
         return 'changed elsewhere';
+      case 'gone':
+        return 'removed elsewhere';
     }
   });
 
@@ -90,7 +99,7 @@ export class PlanFrame {
   }
 
   protected rename(name: string): void {
-    const trimmed = name.trim();
+    const trimmed = plainText(name);
     if (trimmed !== '') this.store.dispatch(PlanEditor.planRenamed({ name: trimmed }));
     else this.nameInput()!.nativeElement.value = this.plan()?.name ?? '';
   }

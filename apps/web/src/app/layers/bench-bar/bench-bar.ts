@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
-import { LIMITS } from '@zaffet/contract';
+import { LIMITS, plainText } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -225,7 +225,7 @@ export class BenchBar {
   }
 
   protected rename(finishId: string, input: HTMLInputElement): void {
-    const name = input.value.trim();
+    const name = plainText(input.value);
     const before = this.file()!.finishes.find(({ id }) => id === finishId)!.name;
     if (name === '') input.value = before;
     else this.store.dispatch(PlanEditor.finishChanged({ finishId, changes: { name } }));

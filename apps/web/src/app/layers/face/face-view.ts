@@ -13,6 +13,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSelectModule } from '@angular/material/select';
 import { MatSliderModule } from '@angular/material/slider';
@@ -23,13 +24,14 @@ import {
   isFilmStep,
   lengthShown,
   type PartPlan,
+  type PlanSummary,
   partPlan,
   toModel,
 } from '@zaffet/contract';
 import { FACE_MODES, type FaceMode, type FaceViewKey, forecast } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
-import { PlansApi } from '../../data/plans.api';
+import { faultOf, PlansApi } from '../../data/plans.api';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
@@ -86,6 +88,7 @@ export class FaceView {
   protected readonly painter = inject(FacePainter);
   protected readonly desk = inject(PaintDesk);
   private readonly api = inject(PlansApi);
+  private readonly snack = inject(MatSnackBar);
   /** The compared plan is drawn on a thread of its own, so that neither waits for the other. */
   private readonly other = Injector.create({
     providers: [
@@ -111,7 +114,7 @@ export class FaceView {
   /** The plan that is compared with, and whether it stands beside or under a bar. */
   protected readonly compared = signal<{ readonly name: string; readonly plan: PartPlan } | null>(null);
   protected readonly beside = signal(false);
-  protected readonly saved = signal<readonly { id: string; name: string; plan: PartPlan }[]>([]);
+  protected readonly saved = signal<readonly PlanSummary[]>([]);
   protected readonly othersText = signal('');
   /** The plan as it was when this window opened it; null while nothing was changed. */
   protected readonly opened = computed(() => {
@@ -274,14 +277,17 @@ export class FaceView {
     const own = this.plan()?.name;
     this.api.list().subscribe({
       next: (plans) => {
-        this.saved.set(
-          plans
-            .filter(({ name }) => name !== own)
-            .map(({ id, name, plan }) => ({ id, name, plan: partPlan(plan) })),
-        );
+        this.saved.set(plans.filter(({ name }) => name !== own));
         this.othersText.set('There is no other plan yet.');
       },
       error: () => this.othersText.set('The other plans cannot be read just now. Try again in a moment.'),
+    });
+  }
+
+  protected compareWith(other: PlanSummary): void {
+    this.api.readListed(other).subscribe({
+      next: ({ name, plan }) => this.compare({ name, plan: partPlan(plan) }),
+      error: (error: unknown) => this.snack.open(faultOf(error).message, 'Close', { duration: 8000 }),
     });
   }
 

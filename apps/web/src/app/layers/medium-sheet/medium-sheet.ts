@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { isFilmStep, LIMITS, mediumName, PROVENANCE_NAMES } from '@zaffet/contract';
+import { isFilmStep, LIMITS, mediumName, plainText, PROVENANCE_NAMES } from '@zaffet/contract';
 import { type MediumParameter, medium, mediumLookup, type OwnMedium, PARAMETERS } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
@@ -129,7 +129,8 @@ export class MediumSheet {
     ];
   });
   protected readonly ready = computed(
-    () => this.ownName().trim() !== '' && (this.mine() !== null || Object.keys(this.changes()).length > 0),
+    () =>
+      plainText(this.ownName()) !== '' && (this.mine() !== null || Object.keys(this.changes()).length > 0),
   );
 
   protected set(key: MediumParameter, value: number): void {
@@ -140,7 +141,7 @@ export class MediumSheet {
     const mine = this.mine();
     const entry: OwnMedium = {
       key: mine?.key ?? `own-${newId().slice(0, 8)}`,
-      name: this.ownName().trim(),
+      name: plainText(this.ownName()),
       like: mine?.like ?? medium(this.key()).key,
       changes: this.changes(),
     };

@@ -30,6 +30,7 @@ import {
   TOOL_NAMES,
   TASK_WORDS,
   um,
+  plainText,
 } from '@zaffet/contract';
 import {
   COMPANION_TASKS,
@@ -108,6 +109,7 @@ export class StepCard {
     () => this.plan()?.finish.steps.findIndex((step) => step.id === this.step().id) ?? 0,
   );
   protected readonly title = computed(() => stepTitle(this.step(), this.plan()?.media));
+  protected readonly plainText = plainText;
   protected readonly limits = LIMITS;
   protected readonly mediumName = mediumName;
   protected readonly strokes = STROKES;

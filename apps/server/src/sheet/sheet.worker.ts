@@ -1,0 +1,8 @@
+import { jobSheet } from './content';
+import { type SheetOrder } from './maker';
+import { jobSheetPdf } from './pdf';
+
+/** Makes one job sheet. */
+export default async function makeSheet({ plan, zone, shelf }: SheetOrder): Promise<Uint8Array> {
+  return jobSheetPdf(jobSheet(plan, zone, shelf));
+}

@@ -1,0 +1,281 @@
+import { API, ERRORS, type Fault, filePlan, partPlan, toModel, ZaffetError } from '@zaffet/contract';
+import { parsePlan } from '@zaffet/contract/schemas';
+import { forecast } from '@zaffet/core';
+import { sql } from 'drizzle-orm';
+import { readdirSync, readFileSync } from 'node:fs';
+import { type IncomingHttpHeaders, request as send, type Server } from 'node:http';
+import { type AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import { setFlagsFromString } from 'node:v8';
+import { runInNewContext } from 'node:vm';
+import { gzipSync } from 'node:zlib';
+import { type Database } from '../db/client';
+import { planNamed } from './index';
+import { chance, mutated, pick } from './mutate';
+
+/*
+ * Requests and files that nobody sends on purpose, the same for a seed: every answer must come soon, be no fault of the
+ * server's, say what is wrong in words, and a refusal must leave what is stored as it was.
+ */
+
+/** Longest that an answer may take [ms]. */
+const SOON = 1000;
+/** A file may be read while other work goes on; a sheet is a thread's own work. */
+const SHEET_SOON = 30_000;
+const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
+
+export interface Findings {
+  readonly wrong: string[];
+  /** How many answers there were of each status; for files of `taken` and `refused`. */
+  readonly answers: Map<string, number>;
+  slowest: number;
+}
+const nothing = (): Findings => ({ wrong: [], answers: new Map(), slowest: 0 });
+const count = ({ answers }: Findings, what: string): void =>
+  void answers.set(what, (answers.get(what) ?? 0) + 1);
+
+const jsonIn = (folder: string): unknown[] =>
+  readdirSync(`${ROOT}/${folder}`)
+    .filter((name) => name.endsWith('.json'))
+    .map((name) => JSON.parse(readFileSync(`${ROOT}/${folder}/${name}`, 'utf8')) as unknown);
+
+/** Real plan files of every version, and one with maps. */
+function realFiles(): unknown[] {
+  const plan = planNamed('Mapped');
+  const [part] = plan.piece.parts;
+  const maps = { 'id-2': { columns: 8, rows: 5, percent: new Array<number>(40).fill(90) } };
+  const mapped = { ...plan, piece: { ...plan.piece, parts: [{ ...part!, maps }] } };
+  return [
+    ...jsonIn('demo/plans'),
+    ...jsonIn('packages/contract/src/testing/files'),
+    filePlan(mapped),
+    { ...mapped, version: 4 },
+  ];
+}
+
+/** Sentences that say nothing. */
+const EMPTY_WORDS = /undefined|NaN|\[object|something else|in range\b/;
+
+function wordsOf({ message, fields }: Fault): string | null {
+  if (message === '' || EMPTY_WORDS.test(message)) return message;
+  if (fields.length > 20) return `${fields.length} fields told`;
+  return fields.map((field) => field.message).find((words) => EMPTY_WORDS.test(words)) ?? null;
+}
+
+/** Reads so many mutated files; what is taken must be forecast, what is refused must say why. */
+export function fuzzFiles(seed: number, files: number): Findings {
+  const random = chance(seed);
+  const real = realFiles();
+  const found = nothing();
+  for (let i = 0; i < files; i++) {
+    const file = mutated(pick(real, random), random);
+    const from = performance.now();
+    try {
+      const plan = parsePlan(file);
+      count(found, 'taken');
+      forecast(toModel(partPlan(plan)));
+    } catch (error) {
+      count(found, 'refused');
+      if (!(error instanceof ZaffetError)) found.wrong.push(`file ${i}: ${String(error)}`);
+      else {
+        const words = wordsOf(error.fault);
+        if (words !== null) found.wrong.push(`file ${i}: says "${words}"`);
+      }
+    }
+    const took = performance.now() - from;
+    found.slowest = Math.max(found.slowest, took);
+    if (took > SOON) found.wrong.push(`file ${i}: ${Math.round(took)} ms`);
+  }
+  return found;
+}
+
+interface Asked {
+  readonly method: string;
+  readonly path: string;
+  readonly headers: Record<string, string>;
+  readonly body: Buffer | null;
+}
+interface Answered {
+  readonly status: number;
+  readonly headers: IncomingHttpHeaders;
+  readonly body: Buffer;
+}
+
+/** Sends a request as it is told: paths and headers that a careful client would mend go out unmended. */
+function ask(port: number, { method, path, headers, body }: Asked): Promise<Answered> {
+  return new Promise((resolve, reject) => {
+    const request = send({ port, host: '127.0.0.1', method, path, headers }, (response) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk));
+      response.on('end', () =>
+        resolve({ status: response.statusCode!, headers: response.headers, body: Buffer.concat(chunks) }),
+      );
+      response.on('error', reject);
+    });
+    request.setTimeout(60_000, () => request.destroy(new Error('no answer within a minute')));
+    request.on('error', reject);
+    request.end(body ?? undefined);
+  });
+}
+
+const IDS = [
+  '00000000-0000-4000-8000-000000000000',
+  'nonsense',
+  '%',
+  '%c0',
+  '%00',
+  '%ed%a0%80',
+  '..%2f..%2fetc',
+  '__proto__',
+  'x'.repeat(3000),
+];
+const STATIC = [
+  '/',
+  '/favicon.svg',
+  '/main-ABCDEF12.js',
+  '/nothing.js',
+  '/%',
+  '/%c0',
+  '/..%2f..',
+  '/index.html',
+];
+const HEADERS: Record<string, string>[] = [
+  { range: 'bytes=999999-' },
+  { range: 'bytes=-1,0-0,5-2' },
+  { 'if-match': '"no"' },
+  { 'if-unmodified-since': 'Thu, 01 Jan 1970 00:00:00 GMT' },
+  { 'if-none-match': '*' },
+  { origin: 'https://elsewhere.example' },
+  { origin: 'null' },
+  { 'sec-fetch-site': 'cross-site' },
+  { host: 'elsewhere.example' },
+  { host: 'LOCALHOST' },
+];
+const BAD_BODIES: readonly ((body: Buffer) => Pick<Asked, 'headers' | 'body'>)[] = [
+  (body) => ({ headers: { 'content-encoding': 'gzip' }, body }),
+  (body) => ({ headers: { 'content-encoding': 'gzip' }, body: gzipSync(body).subarray(0, 40) }),
+  (body) => ({ headers: { 'content-encoding': 'gzip' }, body: gzipSync(body) }),
+  (body) => ({ headers: { 'content-encoding': 'br' }, body }),
+  (body) => ({ headers: { 'content-encoding': 'deflate' }, body }),
+  (body) => ({ headers: { 'content-encoding': 'nonsense' }, body }),
+  (body) => ({ headers: { 'content-type': 'application/json; charset=nonsense' }, body }),
+  (body) => ({ headers: { 'content-type': 'text/plain' }, body }),
+  (body) => ({ headers: {}, body: body.subarray(0, Math.floor(body.length / 2)) }),
+  () => ({ headers: {}, body: Buffer.from([0xff, 0xfe, 0x00, 0x22]) }),
+  () => ({ headers: {}, body: Buffer.from('['.repeat(200_000)) }),
+  () => ({ headers: {}, body: Buffer.alloc(0) }),
+];
+
+/** What is stored, as one text. */
+async function stored(db: Database): Promise<string> {
+  const rows = await db.execute(sql`
+    select (select count(*) || ' ' || coalesce(sum(revision), 0) || ' ' || count(removed_at) from plans) as plans,
+      (select md5(coalesce(string_agg(item::text, '' order by id), '')) from shelf_items) as shelf,
+      (select md5(coalesce(string_agg(value, '' order by key), '')) from marks) as marks`);
+  return JSON.stringify((rows as { rows: unknown[] }).rows);
+}
+
+function collect(): number {
+  setFlagsFromString('--expose_gc');
+  (runInNewContext('gc') as () => void)();
+  return process.memoryUsage().heapUsed / 1e6;
+}
+
+/** Sends so many mutated requests to a server on a database of its own, one after the other. */
+export async function fuzzRequests(
+  server: Server,
+  db: Database,
+  seed: number,
+  requests: number,
+): Promise<Findings & { grewMb: number }> {
+  const random = chance(seed);
+  const { port } = server.address() as AddressInfo;
+  const real = realFiles();
+  const known = await Promise.all(
+    real.slice(0, 6).map(async (file) => {
+      const made = await ask(port, {
+        method: 'POST',
+        path: API.plans,
+        headers: { 'content-type': 'application/json' },
+        body: Buffer.from(JSON.stringify(file)),
+      });
+      return (JSON.parse(made.body.toString()) as { id: string }).id;
+    }),
+  );
+  const tin = {
+    id: 'tin',
+    kind: 'tin',
+    name: 'Kelp',
+    medium: 'latex',
+    colour: '#55634a',
+    amountMl: 300,
+    pricePerL: null,
+    openedAt: null,
+  };
+  const found = nothing();
+  const before = collect();
+  for (let i = 0; i < requests; i++) {
+    const asked = wild(random, real, known, tin);
+    const stands = await stored(db);
+    const from = performance.now();
+    const told = `request ${i}: ${asked.method} ${asked.path.slice(0, 80)}`;
+    try {
+      const { status, headers, body } = await ask(port, asked);
+      const took = performance.now() - from;
+      found.slowest = Math.max(found.slowest, took);
+      count(found, String(status));
+      if (took > (asked.path.includes('/sheet') ? SHEET_SOON : SOON))
+        found.wrong.push(`${told}: ${Math.round(took)} ms`);
+      if (status >= 500) found.wrong.push(`${told}: ${status} ${body.toString().slice(0, 200)}`);
+      if (status < 400) continue;
+      if ((await stored(db)) !== stands) found.wrong.push(`${told}: refused with ${status}, and stored`);
+      if (asked.method === 'HEAD') continue;
+      const wrong = faultIn(status, headers, body);
+      if (wrong !== null) found.wrong.push(`${told}: ${status} ${wrong}`);
+    } catch (error) {
+      found.wrong.push(`${told}: ${String(error)}`);
+    }
+  }
+  return { ...found, grewMb: collect() - before };
+}
+
+/** What is wrong with an answer that refuses; null where it says what it should. */
+function faultIn(status: number, headers: IncomingHttpHeaders, body: Buffer): string | null {
+  if (headers['content-type']?.includes('application/json') !== true) return 'without words';
+  const fault = JSON.parse(body.toString()) as Fault;
+  if (!(fault.code in ERRORS) || ERRORS[fault.code].status !== status) return `as ${fault.code}`;
+  return wordsOf(fault);
+}
+
+function wild(random: () => number, real: readonly unknown[], known: readonly string[], tin: unknown): Asked {
+  const id = random() < 0.6 ? pick(known, random) : pick(IDS, random);
+  const file = pick(real, random);
+  const save = { revision: pick([1, 2, 0, -1, 2 ** 31, 1.5, 'x', null], random), plan: file };
+  const jobs: [string, string, unknown][] = [
+    ['GET', API.plans, null],
+    ['POST', API.plans, file],
+    ['GET', `/api/plans/${id}`, null],
+    ['PUT', `/api/plans/${id}`, save],
+    ['PUT', `/api/plans/${id}`, save],
+    ['DELETE', `/api/plans/${pick(IDS, random)}`, null],
+    ['POST', `/api/plans/${id}/restore`, {}],
+    ['GET', `/api/plans/${id}/file`, null],
+    ['GET', API.shelf, null],
+    ['PUT', `/api/shelf/items/${pick(['tin', ...IDS], random)}`, tin],
+    ['PATCH', `/api/shelf/items/${pick(['tin', ...IDS], random)}`, { amountMl: 40, name: 'Other' }],
+    ['DELETE', `/api/shelf/items/${pick(IDS, random)}`, null],
+    ['PUT', API.measures, { dishMl: 90, spoonMl: 15, teaspoonMl: 5 }],
+    [pick(['GET', 'HEAD', 'POST'], random), pick(STATIC, random), null],
+    [pick(['PATCH', 'PURGE', 'OPTIONS'], random), `/api/${pick(IDS, random)}`, null],
+  ];
+  if (random() < 0.004)
+    jobs.splice(0, jobs.length, ['GET', `/api/plans/${id}/sheet?zone=${pick(IDS, random)}`, null]);
+  const [method, path, value] = pick(jobs, random);
+  const headers: Record<string, string> = random() < 0.25 ? { ...pick(HEADERS, random) } : {};
+  if (value === null) return { method, path, headers, body: null };
+  const body = Buffer.from(JSON.stringify(random() < 0.8 ? mutated(value, random) : value));
+  const json = { 'content-type': 'application/json', ...headers };
+  if (random() < 0.85) return { method, path, headers: json, body };
+  const bad = pick(BAD_BODIES, random)(body);
+  return { method, path, headers: { ...json, ...bad.headers }, body: bad.body };
+}

@@ -1,0 +1,67 @@
+import { newPlan, type Plan } from '@zaffet/contract';
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
+
+/** A folder of its own for a test's database, gone afterwards. */
+export function scratchFolder(): { path: string; remove: () => void } {
+  const root = mkdtempSync(join(tmpdir(), 'zaffet-'));
+  return { path: join(root, 'data'), remove: () => rmSync(root, { recursive: true, force: true }) };
+}
+
+/** The end of the process, in a test. */
+export const mustNotFail = (sentence: string): never => {
+  throw new Error(sentence);
+};
+
+/** A valid plan of a name. */
+export function planNamed(name: string): Plan {
+  let next = 0;
+  return newPlan('dried-medium', name, 5, '2026-05-12T08:00:00.000Z', () => `id-${++next}`);
+}
+
+/** A Zaffet of its own process. */
+export interface Launched {
+  readonly child: ChildProcess;
+  /** Its address, once it is ready; '' where it ended before. */
+  readonly url: Promise<string>;
+  /** All it has said so far. */
+  said(): string;
+  /** Its exit code, or the signal it died of. */
+  readonly ended: Promise<number | string>;
+}
+
+/** Starts Zaffet on a free port. @param options - of Node.js, before its own */
+export function launch(env: Readonly<Record<string, string>>, options: readonly string[] = []): Launched {
+  const child = spawn(process.execPath, [...options, '--import', 'tsx', 'apps/server/src/main.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: '0', ZAFFET_DEMO: 'off', ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  let text = '';
+  const url = new Promise<string>((resolve) => {
+    const hear = (chunk: Buffer): void => {
+      text += chunk.toString();
+      const ready = /ready at (\S+)/.exec(text);
+      if (ready) resolve(ready[1]!);
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.on('close', () => resolve(''));
+  });
+  const ended = once(child, 'close').then(([code, signal]) => (code ?? signal) as number | string);
+  return { child, url, ended, said: () => text };
+}
+
+/** Sends JSON. */
+export const send = (url: string, method: string, body: unknown): Promise<Response> =>
+  fetch(url, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });

@@ -1,0 +1,63 @@
+import Joi from 'joi';
+import { isInstant } from './plan/instant';
+import { LIMITS } from './plan/limits';
+import { ID, isStorable } from './text';
+
+/** A range as a refusal tells it. */
+export interface Range {
+  readonly min: number;
+  readonly max: number;
+  readonly unit: string;
+}
+export type NumberField = Exclude<keyof typeof LIMITS, 'textLength'>;
+
+/** Hands the range on to whatever is refused, so that its sentence can say what is allowed. */
+const telling =
+  (kind: 'number' | 'array', range: Range): Joi.ValidationErrorFunction =>
+  (errors) => {
+    // A list is told what is wrong with its entries as well: those have ranges of their own.
+    for (const { code, local } of errors) if (code.startsWith(kind)) local['range'] ??= range;
+    return errors as unknown as Joi.ValidationErrorItem;
+  };
+
+/** A list of a number of entries within a range. */
+export const list = (entry: Joi.Schema, key: NumberField): Joi.ArraySchema =>
+  Joi.array()
+    .items(entry)
+    .min(LIMITS[key].min)
+    .max(LIMITS[key].max)
+    .error(telling('array', LIMITS[key]))
+    .required();
+
+/** A number within a range; text that looks like one is refused. */
+export const between = (range: Range): Joi.NumberSchema =>
+  Joi.number().strict().min(range.min).max(range.max).error(telling('number', range)).required();
+export const number = (key: NumberField): Joi.NumberSchema => between(LIMITS[key]);
+export const whole = (key: NumberField): Joi.NumberSchema => number(key).integer();
+/** A number, or null where nobody said. */
+export const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(null);
+
+const storable: Joi.CustomValidator<string> = (value, helpers) =>
+  isStorable(value) ? value : helpers.error('text.letters');
+/** A name somebody gave. */
+export const text = (): Joi.StringSchema =>
+  Joi.string().trim().max(LIMITS.textLength.max).custom(storable).required();
+
+/** Names that every object answers to would be found where nothing was filed under them. */
+const ownName: Joi.CustomValidator<string> = (value, helpers) =>
+  value in {} ? helpers.error('id.reserved') : value;
+export const id = (): Joi.StringSchema => Joi.string().pattern(ID, 'id').custom(ownName).required();
+
+const onCalendar: Joi.CustomValidator<string> = (value, helpers) =>
+  isInstant(value) ? value : helpers.error('instant.none');
+export const instant = (): Joi.StringSchema => Joi.string().custom(onCalendar).required();
+
+export const oneOf = (values: readonly string[]): Joi.StringSchema =>
+  Joi.string()
+    .valid(...values)
+    .required();
+export const flag = (): Joi.BooleanSchema => Joi.boolean().strict().required();
+export const colour = (): Joi.StringSchema =>
+  Joi.string()
+    .pattern(/^#[0-9a-f]{6}$/, 'colour')
+    .required();
