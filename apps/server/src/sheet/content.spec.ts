@@ -1,7 +1,9 @@
 import { newPlan, partPlan, type Plan, SCHOOL_KEYS, type School, USUAL_MEASURES } from '@zaffet/contract';
 import { jobSheet } from './content';
+import { createRequire } from 'node:module';
 import { PNG } from 'pngjs';
 import { mapPicture, stackSvg } from './drawings';
+import { openFont } from './letters';
 
 const SHELF = { items: [], measures: USUAL_MEASURES };
 const plan = (school: School): Plan => {
@@ -102,5 +104,18 @@ describe('job sheet', () => {
     expect([width, height]).toEqual([2, 1]);
     expect(data[0]).toBe(255);
     expect(data[4]!).toBeLessThan(120);
+  });
+
+  it('prints the letters its font has, and says where it has not', () => {
+    const roboto = createRequire(import.meta.url).resolve('pdfmake/fonts/Roboto/Roboto-Regular.ttf');
+    const { print } = openFont(roboto);
+    expect(print({ name: 'Łódź, Αλφα, Маяк', rows: ['1 × 2 µm', 3] })).toEqual({
+      printed: { name: 'Łódź, Αλφα, Маяк', rows: ['1 × 2 µm', 3] },
+      lost: false,
+    });
+    expect(print({ name: '灯台 chest 🎨', map: { percent: ['灯'] } })).toEqual({
+      printed: { name: '?? chest ?', map: { percent: ['灯'] } },
+      lost: true,
+    });
   });
 });
