@@ -7,7 +7,7 @@ import { buildApp } from './app';
 import { openEmbedded, openServer } from './db/client';
 import { loadDemo } from './demo';
 import { SheetMaker } from './sheet/maker';
-import { CannotStart } from './start/cannot';
+import { CannotStart, causeOf } from './start/cannot';
 import { readSettings, type Settings } from './start/settings';
 import { watch } from './start/watchdog';
 
@@ -78,7 +78,7 @@ async function start(): Promise<void> {
 
 function sentenceOf(error: unknown): string {
   if (error instanceof CannotStart) return error.message;
-  return `Zaffet could not start: ${error instanceof Error ? error.message : String(error)}`;
+  return `Zaffet could not start (${causeOf(error)}).`;
 }
 
 start().catch((error: unknown) => end(sentenceOf(error)));

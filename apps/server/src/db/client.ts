@@ -5,7 +5,7 @@ import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { type Logger } from 'pino';
-import { CannotStart, refusalOf } from '../start/cannot';
+import { CannotStart, causeOf, refusalOf } from '../start/cannot';
 import { DurableFS } from './durableFs';
 import { onePath, readyFolder } from './folder';
 import { lockDirectory } from './lock';
@@ -20,6 +20,8 @@ export interface OpenDatabase {
   close(): Promise<void>;
 }
 
+/** What a new database takes, before anything is in it. */
+const NEW_DATABASE = '100 MB';
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 /** Saves are a few kB; the default of 128 MB would only be memory. Written into the configuration at first start. */
 const SHARED_BUFFERS = '16MB';
@@ -55,14 +57,19 @@ export async function openEmbedded(told: string, failed: (sentence: string) => n
       return { files, client: await PGlite.create({ fs: files, startParams: START_PARAMETERS }) };
     };
     await readyFolder(directory, async (folder) => {
-      const { client } = await open(folder);
-      await client.exec('CHECKPOINT');
-      await client.close();
+      try {
+        const { client } = await open(folder);
+        await client.exec('CHECKPOINT');
+        await client.close();
+      } catch (error) {
+        throw new CannotStart(
+          `A new database cannot be made in ${directory} (${causeOf(error)}). See that there are ${NEW_DATABASE} free, then start again.`,
+        );
+      }
     });
     const { client, files } = await open(directory).catch((error: unknown) => {
-      const cause = error instanceof Error ? error.message : String(error);
       throw new CannotStart(
-        `The database in ${directory} cannot be opened; it may be damaged or made by another version (${cause}). Put the whole folder back from a backup, or set ZAFFET_DATA to an empty one.`,
+        `The database in ${directory} cannot be opened; it may be damaged or made by another version (${causeOf(error)}). Put the whole folder back from a backup, or set ZAFFET_DATA to an empty one.`,
       );
     });
     const { drizzle } = await import('drizzle-orm/pglite');
@@ -104,9 +111,7 @@ export async function openServer(url: string, log: Logger): Promise<OpenDatabase
     connectionTimeoutMillis: CONNECT_WITHIN,
     query_timeout: ANSWER_WITHIN,
   });
-  pool.on('error', (error) =>
-    log.warn({ code: codeOf(error) }, `database connection lost: ${error.message}`),
-  );
+  pool.on('error', (error) => log.warn(`database connection lost (${causeOf(error)})`));
   try {
     const client = await pool.connect();
     try {
@@ -119,15 +124,9 @@ export async function openServer(url: string, log: Logger): Promise<OpenDatabase
     }
   } catch (error) {
     await pool.end().catch(() => undefined);
-    const cause = error instanceof Error ? error.message : String(error);
     throw new CannotStart(
-      `The database server of DATABASE_URL cannot be used (${codeOf(error)}${cause}). See that it runs, that the address, the user and the password are right, and that the user may create tables.`,
+      `The database server of DATABASE_URL cannot be used (${causeOf(error)}). See that it runs, that the address, the user and the password are right, and that the user may create tables.`,
     );
   }
   return { db: drizzle(pool, { schema }), flushes: () => null, close: () => pool.end() };
-}
-
-function codeOf(error: unknown): string {
-  const code = (error as { code?: unknown } | null)?.code;
-  return typeof code === 'string' ? `${code}: ` : '';
 }

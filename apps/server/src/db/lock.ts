@@ -64,8 +64,14 @@ function read(path: string): Holder | null {
 
 /** Appears whole or not at all. */
 function write(path: string, holder: Holder): void {
-  writeFileSync(`${path}.new`, JSON.stringify(holder));
-  renameSync(`${path}.new`, path);
+  const whole = `${path}.new`;
+  try {
+    writeFileSync(whole, JSON.stringify(holder));
+    renameSync(whole, path);
+  } catch (error) {
+    rmSync(whole, { force: true });
+    throw error;
+  }
 }
 
 const wait = (ms: number): void => void Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, ms);

@@ -30,3 +30,10 @@ export function refusalOf(directory: string, error: unknown): unknown {
     ? error
     : new CannotStart(`The data directory ${directory} cannot be used: ${trouble} (${codeOf(error)}).`);
 }
+
+/** What went wrong, in the words of whatever threw it: databases throw all kinds of things. */
+export function causeOf(error: unknown): string {
+  const { code, message } = (error ?? {}) as { code?: unknown; message?: unknown };
+  const words = typeof message === 'string' && message !== '' ? message : 'it does not say why';
+  return typeof code === 'string' ? `${code}: ${words}` : words;
+}

@@ -104,7 +104,8 @@ interface Answered {
 /** Sends a request as it is told: paths and headers that a careful client would mend go out unmended. */
 function ask(port: number, { method, path, headers, body }: Asked): Promise<Answered> {
   return new Promise((resolve, reject) => {
-    const request = send({ port, host: '127.0.0.1', method, path, headers }, (response) => {
+    // A connection of its own each: a kept one may be closed while a large body is being made.
+    const request = send({ port, host: '127.0.0.1', method, path, headers, agent: false }, (response) => {
       const chunks: Buffer[] = [];
       response.on('data', (chunk: Buffer) => chunks.push(chunk));
       response.on('end', () =>

@@ -30,7 +30,7 @@ import { PartFace } from '../ui/part-face';
       </div>
       <p class="stack"><a [href]="fileUrl()" download>Take it out as a file</a></p>
     } @else {
-      <div class="face">
+      <div class="face" [style.background]="tone()">
         @if (part(); as plan) {
           <zf-part-face
             view="close"
@@ -57,6 +57,9 @@ import { PartFace } from '../ui/part-face';
       background: var(--paper);
       border-bottom: 4px solid var(--rust);
       overflow-wrap: anywhere;
+    }
+    a {
+      color: var(--kelp);
     }
     p {
       margin: 2px 14px 0;
@@ -93,6 +96,8 @@ export class PlanTile {
     const part = this.part();
     return part === null ? null : forecast(toModel(part));
   });
+  /** Its mean colour, until the picture is there. */
+  protected readonly tone = computed(() => this.forecast()?.whole.colour ?? null);
   protected readonly stack = computed(() => {
     const part = this.part();
     if (part === null) return '…';
