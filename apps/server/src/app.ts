@@ -20,6 +20,9 @@ export interface AppOptions {
 /** The most cells a plan's maps may have, packed, are 8 MB. */
 const BODY_LIMIT = '12mb';
 
+/** What is smaller goes out faster as it is [bytes]. */
+const SMALL = 16_384;
+
 const OWN_HOSTS = ['localhost', '127.0.0.1', '[::1]', '::1'];
 const READS = ['GET', 'HEAD', 'OPTIONS'];
 
@@ -45,7 +48,7 @@ const ownPagesOnly: RequestHandler = (request, response, next) => {
 export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(ownHostOnly, ownPagesOnly, ...contentPolicy(), compression());
+  app.use(ownHostOnly, ownPagesOnly, ...contentPolicy(), compression({ threshold: SMALL }));
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }), (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
