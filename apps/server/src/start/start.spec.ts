@@ -1,5 +1,5 @@
 import { API, type Fault, type PlanSummary, type StoredPlan } from '@zaffet/contract';
-import { type ChildProcess } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { chmodSync, existsSync, mkdirSync, readdirSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:net';
@@ -203,4 +203,29 @@ describe('a data directory', () => {
     child.kill('SIGKILL');
     await ended;
   }, 60000);
+});
+
+describe('the watchdog', () => {
+  const run = async (after: string): Promise<{ ended: unknown; said: string }> => {
+    const script = `import { watch } from './watchdog.ts'; watch('It hangs.', { every: 20, most: 10 }); ${after}`;
+    const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
+      cwd: fileURLToPath(new URL('.', import.meta.url)),
+    });
+    let said = '';
+    child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    const [code, signal] = (await once(child, 'close')) as [number | null, string | null];
+    return { ended: code ?? signal, said };
+  };
+
+  it('ends a process that hangs, with a sentence', async () => {
+    const { ended, said } = await run('setTimeout(() => { for (;;); }, 300);');
+    expect(ended).toBe('SIGKILL');
+    expect(said).toContain('It hangs.');
+  }, 30000);
+
+  it('lets one be that works, and keeps none from ending', async () => {
+    const work =
+      'const until = Date.now() + 900; const t = setInterval(() => { if (Date.now() > until) clearInterval(t); }, 5);';
+    expect(await run(work)).toEqual({ ended: 0, said: '' });
+  }, 30000);
 });
