@@ -33,6 +33,22 @@ const CORE_PURITY = {
   ],
 };
 
+/** What a medium is decides, never what it is called: a painter's own copy of it is the same thing. */
+const NO_MEDIUM_KEYS = {
+  'no-restricted-syntax': [
+    'error',
+    ...['[object.name=/^(medium|below|above|media)$/]', "[object.property.name='medium']"].map((of) => ({
+      selector: `BinaryExpression[operator=/^[!=]==$/] > MemberExpression[property.name='key']${of}`,
+      message: 'Ask for a trait of the medium (isOf), or compare what it is like; a key is only its name.',
+    })),
+    {
+      selector:
+        'BinaryExpression[operator=/^[!=]==$/]:has(> Literal[value=/^(milk|pva|hide|crackle|shellac|lacquer|spray|gesso|mineral|texture|clearWax|whiteWax|darkWax|stain|glaze)$/]) > MemberExpression[property.name=/^(key|medium)$/]',
+      message: 'Ask for a trait of the medium (isOf); a key is only its name.',
+    },
+  ],
+};
+
 export default tseslint.config(
   {
     ignores: [
@@ -67,6 +83,11 @@ export default tseslint.config(
       '@typescript-eslint/explicit-function-return-type': 'off',
       '@typescript-eslint/no-require-imports': 'off',
     },
+  },
+  {
+    files: ['packages/*/src/**/*.ts', 'apps/*/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/**'],
+    rules: NO_MEDIUM_KEYS,
   },
   { files: ['packages/core/src/**/*.ts'], ignores: ['**/*.spec.ts'], rules: CORE_PURITY },
   {

@@ -245,7 +245,7 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
     let toMix = 1;
     const usedPots: string[] = [];
     for (const item of shelf.items) {
-      if (item.kind !== 'pot' || item.medium !== pot.medium.key || !alike(item.colour, pot.colour)) continue;
+      if (item.kind !== 'pot' || item.medium !== pot.medium.like || !alike(item.colour, pot.colour)) continue;
       if (item.dilution > pot.dilution + 1e-9 || potUseBy(item) < lastAt) continue;
       const take = Math.min(left.get(item.id) ?? 0, pot.volume * toMix);
       if (take <= 0) continue;
@@ -277,7 +277,7 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
       entry.using.push(...usedPots);
       let open = stuff.volume * toMix;
       for (const item of shelf.items) {
-        if (item.kind !== 'tin' || item.medium !== pot.medium.key || !alike(item.colour, stuff.colour))
+        if (item.kind !== 'tin' || item.medium !== pot.medium.like || !alike(item.colour, stuff.colour))
           continue;
         const take = Math.min(left.get(item.id) ?? 0, open);
         if (take <= 0) continue;

@@ -1,4 +1,4 @@
-import { type Finding, type FindingCode, forecast, medium, opposite, nextGrit } from '@zaffet/core';
+import { type Finding, type FindingCode, forecast, isOf, medium, opposite, nextGrit } from '@zaffet/core';
 import { after, CLEAR_COLOURS, newCoat, newDistress, newSeal, newStep, when } from './create';
 import { LIMITS } from './limits';
 import { type PartPlan } from './partPlan';
@@ -173,7 +173,7 @@ const softer: Way = (c) => {
 const bonding = (c: Case, share: number, label: string): StepRemedy => ({
   label,
   steps: c.steps.map((s) =>
-    s.kind === 'coat' && generic(s.medium, c.plan).key === 'milk' && s.bonding < share
+    s.kind === 'coat' && isOf(generic(s.medium, c.plan), 'casein') && s.bonding < share
       ? { ...s, bonding: share }
       : s,
   ),

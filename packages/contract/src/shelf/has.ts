@@ -1,8 +1,13 @@
+import { type OwnMedium } from '@zaffet/core';
 import { isFilmStep, type PlanStep } from '../plan/types';
 import { type Shelf } from './types';
 
-/** Media some steps need that the shelf has nothing of, each once. */
-export function notOnShelf(steps: readonly PlanStep[], shelf: Shelf): string[] {
+/**
+ * Media some steps need that the shelf has nothing of, each once; the shelf knows generic ones, which a painter's own are
+ * measured from.
+ */
+export function notOnShelf(steps: readonly PlanStep[], shelf: Shelf, own: readonly OwnMedium[]): string[] {
+  const likeOf = (key: string): string => own.find((entry) => entry.key === key)?.like ?? key;
   const there = new Set(
     shelf.items.flatMap((item) => (item.kind !== 'abrasive' && item.amountMl > 0 ? [item.medium] : [])),
   );
@@ -11,7 +16,7 @@ export function notOnShelf(steps: readonly PlanStep[], shelf: Shelf): string[] {
     if (isFilmStep(step)) return [step.medium];
     return step.kind === 'resist' ? [step.agent] : [];
   });
-  return [...new Set(needed)].filter((key) => !there.has(key));
+  return [...new Set(needed)].filter((key) => !there.has(likeOf(key)));
 }
 
 /** What a litre of each medium costs: as a plan says, else as the shelf remembers. */

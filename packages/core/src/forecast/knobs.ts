@@ -1,4 +1,4 @@
-import { isClear } from '../media';
+import { isClear, isOf, mediumLookup } from '../media';
 import { type FilmStep, isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
 import { type Forecast } from './types';
 
@@ -92,6 +92,7 @@ export function turnedPlans(
   filmSpread: number,
 ): { readonly knobs: Turned[]; readonly spreads: PanelPlan[] } {
   const films = filmsThatMatter(plan, base);
+  const media = mediumLookup(plan.media);
   const knobs: Turned[] = [];
   const spreads = films.map((film) =>
     withStep<FilmStep>(plan, film.id, (s) => ({
@@ -124,7 +125,7 @@ export function turnedPlans(
           (s, share) => ({ ...s, cover: { ...s.cover, share } }),
         ),
       );
-    if (film.kind === 'coat' && film.medium === 'milk')
+    if (film.kind === 'coat' && isOf(media(film.medium), 'casein'))
       knobs.push(
         ...turn(
           plan,

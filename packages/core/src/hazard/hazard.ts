@@ -1,5 +1,5 @@
 import { type Carrier } from '../air';
-import { type Medium, type MediumLookup, mediumLookup } from '../media';
+import { isOf, type Medium, type MediumLookup, mediumLookup } from '../media';
 import { isFilm, type OldCoat, type PanelPlan, type Step } from '../plan';
 
 /** Ways the work can hurt someone; `hazardWords` in the contract says the usual cautions. */
@@ -35,7 +35,8 @@ const FLAMMABLE: readonly Carrier[] = ['alcohol', 'spirit', 'thinner', 'propella
 /** Panels larger than this are lifted by two [m²]. */
 const HEAVY = 0.8;
 
-type Rule = (step: Step, plan: PanelPlan, medium: Medium | null) => boolean;
+/** @param medium - the step's own, where it has one; `all` those of every step */
+type Rule = (step: Step, plan: PanelPlan, medium: Medium | null, all: readonly Medium[]) => boolean;
 
 /** Coats whose dust and fumes are what the caution is about. */
 const OLD: readonly OldCoat[] = ['water-paint', 'oil-paint', 'varnish', 'shellac', 'unknown'];
@@ -52,14 +53,10 @@ const RULES: Readonly<Record<HazardCode, Rule>> = {
   'old-paint': (step, plan) =>
     OLD.includes(plan.panel.history.coat) && (dry(step) || cuts(step) || step.kind === 'heat'),
   dust: (step) => dry(step),
-  silica: (_step, _plan, medium) =>
-    medium !== null && (medium.key === 'gesso' || medium.key === 'mineral' || medium.key === 'texture'),
+  silica: (_step, _plan, medium) => medium !== null && isOf(medium, 'mineral-dust'),
   'hot-air': (step) => step.kind === 'heat',
-  'heat-and-solvent': (step, plan) =>
-    step.kind === 'heat' &&
-    plan.steps.some(
-      (s) => isFilm(s) && ['lacquer', 'spray', 'shellac', 'polyO', 'enamelO'].includes(s.medium),
-    ),
+  'heat-and-solvent': (step, _plan, _medium, all) =>
+    step.kind === 'heat' && all.some((other) => isOf(other, 'solvent')),
   'spray-mist': (_step, _plan, medium) => medium?.carrier === 'propellant' || medium?.carrier === 'thinner',
   'flammable-vapour': (_step, _plan, medium) => medium !== null && FLAMMABLE.includes(medium.carrier),
   'oily-rags': (step, _plan, medium) =>
@@ -71,7 +68,7 @@ const RULES: Readonly<Record<HazardCode, Rule>> = {
   'bleach-mixing': bleaches,
   blade: cuts,
   splinters: (step, plan) => bare(plan) && step === plan.steps[0],
-  'casein-keeping': (_step, _plan, medium) => medium?.key === 'milk' || medium?.key === 'gesso',
+  'casein-keeping': (_step, _plan, medium) => medium !== null && isOf(medium, 'spoils'),
   cups: (_step, _plan, medium) => medium?.carrier === 'water' && medium.kind !== 'agent',
   'food-and-children': (step, plan) =>
     (plan.panel.use === 'food' || plan.panel.use === 'children') && step === plan.steps.at(-1),
@@ -87,9 +84,10 @@ export function hazards(plan: PanelPlan): Hazard[] {
     step,
     medium: isFilm(step) ? media(step.medium) : step.kind === 'resist' ? media(step.agent) : null,
   }));
+  const all = withMedium.flatMap(({ medium }) => medium ?? []);
   return HAZARD_CODES.flatMap((code) => {
     const stepIds = withMedium
-      .filter(({ step, medium }) => RULES[code](step, plan, medium))
+      .filter(({ step, medium }) => RULES[code](step, plan, medium, all))
       .map(({ step }) => step.id);
     return stepIds.length === 0 ? [] : [{ code, stepIds }];
   });

@@ -4,6 +4,7 @@ export { mediumLookup, type MediumLookup } from './own';
 export { PARAMETERS } from './parameters';
 export { substrate, SUBSTRATE_KEYS, type SubstrateKey } from './substrates';
 export {
+  isOf,
   type Medium,
   MEDIUM_KINDS,
   type MediumKind,
@@ -12,4 +13,6 @@ export {
   type ParameterInfo,
   type Provenance,
   type Substrate,
+  type Trait,
+  TRAITS,
 } from './types';

@@ -4,6 +4,7 @@ import { type Medium, type MediumKind } from './types';
 
 /** What most media have in common; a row of the table says only where it differs. */
 const PLAIN = {
+  traits: [],
   oxidationHours: 0,
   oxidationTouch: 0,
   oxidationRecoat: 0,
@@ -55,7 +56,7 @@ const INERT = {
   energyJM2Um: 0,
 } as const;
 
-type Row = Omit<Medium, 'key' | 'kind' | 'carrier'> & { kind: MediumKind; carrier: Carrier };
+type Row = Omit<Medium, 'key' | 'like' | 'kind' | 'carrier'> & { kind: MediumKind; carrier: Carrier };
 
 /** The one table of media: generic kinds, no maker's product. Provenance by column in `PARAMETERS`. */
 const TABLE = {
@@ -95,6 +96,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Mineral-filled chalk-type paint',
     kind: 'paint',
+    traits: ['mineral-dust'],
     volumeSolids: 0.42,
     wetFilmUm: 110,
     densityKgL: 1.55,
@@ -159,6 +161,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Milk (casein) paint, 1:1',
     kind: 'paint',
+    traits: ['casein', 'spoils', 'powder'],
     volumeSolids: 0.28,
     wetFilmUm: 60,
     densityKgL: 1.35,
@@ -288,6 +291,7 @@ const TABLE = {
     ...SPIRIT_BORNE,
     name: 'Oil-based alkyd enamel',
     kind: 'paint',
+    traits: ['solvent'],
     volumeSolids: 0.5,
     wetFilmUm: 75,
     densityKgL: 1.2,
@@ -317,6 +321,7 @@ const TABLE = {
     ...SPIRIT_BORNE,
     name: 'Spray enamel (aerosol)',
     kind: 'paint',
+    traits: ['solvent', 'sprayed'],
     volumeSolids: 0.16,
     wetFilmUm: 50,
     densityKgL: 0.85,
@@ -347,6 +352,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Texture-thickened paint',
     kind: 'paint',
+    traits: ['mineral-dust'],
     volumeSolids: 0.48,
     wetFilmUm: 500,
     densityKgL: 1.5,
@@ -408,6 +414,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Brittle chalk ground',
     kind: 'ground',
+    traits: ['spoils', 'mineral-dust'],
     volumeSolids: 0.46,
     wetFilmUm: 110,
     densityKgL: 1.45,
@@ -534,6 +541,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Liquid hide glue',
     kind: 'cured-glue',
+    traits: ['protein-glue'],
     volumeSolids: 0.38,
     wetFilmUm: 90,
     densityKgL: 1.15,
@@ -598,6 +606,7 @@ const TABLE = {
     ...SPIRIT_BORNE,
     name: 'Clear coat, oil-based',
     kind: 'clear',
+    traits: ['solvent'],
     volumeSolids: 0.48,
     wetFilmUm: 75,
     densityKgL: 0.9,
@@ -630,6 +639,7 @@ const TABLE = {
     ...SPIRIT_BORNE,
     name: 'Shellac, two-pound cut',
     kind: 'clear',
+    traits: ['solvent'],
     volumeSolids: 0.2,
     wetFilmUm: 60,
     densityKgL: 0.88,
@@ -660,6 +670,7 @@ const TABLE = {
     ...SPIRIT_BORNE,
     name: 'Solvent lacquer',
     kind: 'clear',
+    traits: ['solvent'],
     volumeSolids: 0.22,
     wetFilmUm: 75,
     densityKgL: 0.93,
@@ -686,6 +697,7 @@ const TABLE = {
     ...WAX,
     name: 'Clear wax',
     kind: 'wax',
+    traits: ['keeps-dark-out'],
     volumeSolids: 0.42,
     wetFilmUm: 12,
     densityKgL: 0.86,
@@ -727,6 +739,7 @@ const TABLE = {
     ...WAX,
     name: 'Dark wax',
     kind: 'wax',
+    traits: ['dark'],
     volumeSolids: 0.42,
     wetFilmUm: 12,
     densityKgL: 0.9,
@@ -818,6 +831,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Water-based wood stain',
     kind: 'glaze',
+    traits: ['stains'],
     volumeSolids: 0.08,
     wetFilmUm: 40,
     densityKgL: 1.02,
@@ -877,16 +891,15 @@ export type MediumKey = keyof typeof TABLE;
 
 export const MEDIUM_KEYS = Object.keys(TABLE) as MediumKey[];
 
-const MEDIA = Object.fromEntries(MEDIUM_KEYS.map((key) => [key, { key, ...TABLE[key] }])) as Readonly<
-  Record<MediumKey, Medium>
->;
+const media = (key: MediumKey): Medium => ({ key, like: key, ...TABLE[key] });
+const MEDIA = new Map<string, Medium>(MEDIUM_KEYS.map((key) => [key, media(key)]));
 
 /**
  * The generic medium of a key.
  * @throws InputError `coat.medium` with the known keys
  */
 export function medium(key: string): Medium {
-  const found = (MEDIA as Readonly<Record<string, Medium | undefined>>)[key];
+  const found = MEDIA.get(key);
   if (found === undefined) {
     throw new InputError({
       code: 'coat.medium',

@@ -20,15 +20,46 @@ export const MEDIUM_KINDS = [
 export type MediumKind = (typeof MEDIUM_KINDS)[number];
 
 /**
+ * What a medium is, as far as rules go by it: what it is made of, how it comes, what it does to others. A painter's own
+ * medium is what the one it starts from is, so no rule ever goes by a key.
+ */
+export const TRAITS = [
+  /** Bound with casein, which bleach destroys. */
+  'casein',
+  /** Bound with a hide's glue, which bleach destroys. */
+  'protein-glue',
+  /** Goes off when it is mixed and kept warm. */
+  'spoils',
+  /** Bought as a powder and mixed with water, which it takes up in a while. */
+  'powder',
+  /** Its dust holds quartz or other minerals that harm lungs. */
+  'mineral-dust',
+  /** Gives off a solvent that burns, for hours after it is laid. */
+  'solvent',
+  /** Comes out of a can under pressure. */
+  'sprayed',
+  /** Colours wood on purpose, tannin and all. */
+  'stains',
+  /** A wax that darkens what it meets. */
+  'dark',
+  /** A wax that keeps a dark one out of what lies below. */
+  'keeps-dark-out',
+] as const;
+export type Trait = (typeof TRAITS)[number];
+
+/**
  * A generic medium. Values that are not SI carry their unit in the name; fractions are 0 … 1.
  * `PARAMETERS` says for every field what it means, its unit, its range and where it comes from.
  * "Water" stands for the carrier, whatever it is.
  */
 export interface Medium {
   readonly key: string;
+  /** Key of the generic medium it is, or starts from. */
+  readonly like: string;
   readonly name: string;
   readonly kind: MediumKind;
   readonly carrier: Carrier;
+  readonly traits: readonly Trait[];
   readonly volumeSolids: number;
   readonly wetFilmUm: number;
   readonly densityKgL: number;
@@ -71,7 +102,11 @@ export interface Medium {
   readonly potHours: number;
 }
 
-export type MediumParameter = Exclude<keyof Medium, 'key' | 'name' | 'kind' | 'carrier'>;
+export type MediumParameter = Exclude<keyof Medium, 'key' | 'like' | 'name' | 'kind' | 'carrier' | 'traits'>;
+
+/** Whether a medium is one of several things. */
+export const isOf = ({ traits }: Pick<Medium, 'traits'>, ...wanted: readonly Trait[]): boolean =>
+  wanted.some((trait) => traits.includes(trait));
 
 /** What one field of the table means, for the screen, the documents and the door. */
 export interface ParameterInfo {

@@ -1,4 +1,4 @@
-import { type Medium } from '../media';
+import { isOf, type Medium } from '../media';
 import { potLife } from './quantity';
 
 /** Something laid that comes out of a pot. Volumes in m³, moments in s from the plan's start. */
@@ -62,7 +62,7 @@ function potOf(uses: readonly PotUse[], temperature: number): Pot {
   const first = uses[0]!;
   const { medium, recipe } = first;
   const sum = (of: (use: PotUse) => number): number => uses.reduce((all, use) => all + of(use), 0);
-  const mixedAt = first.at - (medium.key === 'milk' ? MILK_REST : 0);
+  const mixedAt = first.at - (isOf(medium, 'powder') ? MILK_REST : 0);
   const lasts = uses.at(-1)!.at - mixedAt;
   const keepCold = lasts > potLife(medium, temperature);
   return {

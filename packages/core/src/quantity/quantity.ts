@@ -1,4 +1,4 @@
-import { type Medium, type MediumLookup, mediumLookup } from '../media';
+import { isOf, type Medium, type MediumLookup, mediumLookup } from '../media';
 import { isFilm, mapMean, type PanelPlan, type Step } from '../plan';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
@@ -75,7 +75,7 @@ function of(
   const medium = media(film ? step.medium : step.agent);
   const coats = step.kind === 'seal' ? step.coats : 1;
   const share = film ? step.cover.share : step.share;
-  const waste = medium.key === 'spray' ? WASTE.spray : area < SMALL ? WASTE.small : WASTE.brush;
+  const waste = isOf(medium, 'sprayed') ? WASTE.spray : area < SMALL ? WASTE.small : WASTE.brush;
   // A map lays more here and less there: its mean is what is used.
   const mapped = step.map === undefined ? 1 : mapMean(step.map);
   const laid = area * share * mapped * coats * step.thickness;
@@ -89,7 +89,7 @@ function of(
     volume,
     water: volume - asBought,
     asBought,
-    powder: medium.key === 'milk' ? asBought / POWDER_YIELD : null,
+    powder: isOf(medium, 'powder') ? asBought / POWDER_YIELD : null,
     mass: asBought * medium.densityKgL * 1000,
     spreadRate: 1 / step.thickness,
     keeps: potLife(medium, 294.15),

@@ -10,7 +10,7 @@ import {
   um,
   volume,
 } from '@zaffet/contract';
-import { BODIES, filmOfBody, type Body } from '@zaffet/core';
+import { BODIES, filmOfBody, isOf, type Body } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { newId } from '../data/fresh';
@@ -107,7 +107,7 @@ export class PotCard {
   protected readonly whenText = computed(() => {
     const { mixedAt, useBy, keepCold, medium, uses } = this.pot();
     const at = (moment: number): string => format(this.start() + moment * 1000, 'EEE d MMM HH:mm');
-    const mixes = medium.key === 'milk' || this.pot().goesIn.length > 1;
+    const mixes = isOf(medium, 'powder') || this.pot().goesIn.length > 1;
     const verb = mixes ? 'Mix it' : 'Pour it out';
     const keeps =
       useBy - mixedAt > 30 * 86400
@@ -128,7 +128,7 @@ export class PotCard {
     const { medium, dry } = this.pot();
     const said: string[] = [];
     if (dry) said.push('Stir the powders together dry, before the water; wet they do not come out even.');
-    if (medium.key === 'milk')
+    if (isOf(medium, 'powder'))
       said.push('Powder into warm water, rest it 15 to 20 min, stir every few minutes while you work.');
     if (this.leftover() > 0) said.push(`Whole spoons leave ${volume(this.leftover(), this.units())} over.`);
     return said.join(' ');
@@ -140,7 +140,7 @@ export class PotCard {
   /** Ratios alone do not tell how a mix runs: asked of what is mixed. */
   protected readonly asksBody = computed(() => {
     const { step, medium, dilution } = this.pot();
-    return step.kind === 'coat' && (medium.key === 'milk' || medium.kind === 'ground' || dilution > 0);
+    return step.kind === 'coat' && (isOf(medium, 'powder') || medium.kind === 'ground' || dilution > 0);
   });
   protected readonly body = computed((): Body | null => {
     const { step } = this.pot();
@@ -192,12 +192,13 @@ export class PotCard {
       id: newId(),
       kind: 'pot',
       name: `${name}, left over`,
-      medium: medium.key,
+      // The shelf knows generic media.
+      medium: medium.like,
       colour,
       amountMl: Math.round(this.leftover() * 1e6),
       dilution,
       mixedAt: new Date(this.start() + mixedAt * 1000).toISOString(),
-      keptCold: keepCold || medium.key === 'milk',
+      keptCold: keepCold || isOf(medium, 'spoils'),
       body: this.body(),
     };
     this.store.dispatch(ShelfEditor.itemPut({ item }));

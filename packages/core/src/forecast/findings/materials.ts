@@ -1,5 +1,5 @@
 import { dewPoint } from '../../air';
-import { substrate } from '../../media';
+import { isOf, substrate } from '../../media';
 import { type PanelPlan } from '../../plan';
 import { potLife } from '../../quantity';
 import { type Run } from '../run';
@@ -34,7 +34,7 @@ export function materialRules(
       i === 0 &&
       panel.history.tannin &&
       medium.carrier === 'water' &&
-      medium.key !== 'stain' &&
+      !isOf(medium, 'stains') &&
       substrate(panel.substrate).bare
     )
       add('tannin-bleeds', 'warn', id);
@@ -43,20 +43,20 @@ export function materialRules(
       const life = potLife(medium, coat.coat.keptCold ? COLD_STORE : sample.temperature);
       if (coat.coat.mixedAge > life) add('milk-old', 'warn', id, { age: coat.coat.mixedAge, life });
     }
-    if (!panel.flat && medium.key === 'milk' && panel.height > TALL) add('lay-flat', 'tip', id);
+    if (!panel.flat && isOf(medium, 'casein') && panel.height > TALL) add('lay-flat', 'tip', id);
     if (below === undefined) return;
     if (below.medium.kind === 'wax' && medium.kind !== 'wax')
       add(medium.kind === 'clear' ? 'clear-over-wax' : 'paint-over-wax', 'warn', id);
     if (
       below.medium.oxidationHours > 0 &&
-      below.medium.key !== 'spray' &&
+      !isOf(below.medium, 'sprayed') &&
       medium.carrier === 'water' &&
       medium.kind !== 'wax'
     ) {
       const age = coat.laidAt - below.laidAt;
       if (age < FRESH_OIL) add('water-over-fresh-oil', 'tip', id, { age });
     }
-    if (below.medium.key === 'spray') {
+    if (isOf(below.medium, 'sprayed')) {
       const age = coat.laidAt - below.laidAt;
       if (age > SPRAY_SOON && age < SPRAY_LATE) add('spray-recoat', 'warn', id, { age });
     }

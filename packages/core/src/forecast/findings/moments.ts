@@ -1,3 +1,4 @@
+import { isOf } from '../../media';
 import { type PanelPlan } from '../../plan';
 import { handsOn } from '../run';
 import { type CoatForecast, type Forecast } from '../types';
@@ -50,15 +51,15 @@ function pair(coat: CoatForecast, below: CoatForecast, add: AddFinding): void {
       else add('hide-ready', 'good', id, values);
       return;
     case 'clear':
-      if (coat.medium.key === 'milk') {
+      if (isOf(coat.medium, 'casein')) {
         const closed = coat.crack?.input.closedBelow ?? 1;
         if (closed >= DRY_SEALER) add('sealer-dry', 'tip', id, values);
         else if (closed >= TACKY_SEALER) add('sealer-tacky', 'good', id, values);
         else add('base-not-dry', 'warn', id, values);
-      } else if (early > 1 && coat.medium.key !== below.medium.key) add('base-not-dry', 'warn', id, values);
+      } else if (early > 1 && coat.medium.like !== below.medium.like) add('base-not-dry', 'warn', id, values);
       return;
     case 'wax':
-      if (coat.medium.kind === 'wax' && below.medium.key === 'darkWax' && early > 1)
+      if (coat.medium.kind === 'wax' && isOf(below.medium, 'dark') && early > 1)
         add('wax-on-wet-dark', 'warn', id, values);
       return;
     case 'paint':

@@ -1,4 +1,4 @@
-import { isClear, substrate } from '../../media';
+import { isClear, isOf, substrate } from '../../media';
 import { type PanelPlan } from '../../plan';
 import { type Forecast } from '../types';
 import { type AddFinding } from './codes';
@@ -69,11 +69,12 @@ function holdRules(plan: PanelPlan, result: Outcome, add: AddFinding): void {
   if (first && ground.baseBond < POOR_BASE && first.medium.kind !== 'primer')
     add('poor-hold', 'warn', first.coat.id, { bond: ground.baseBond });
   coats.forEach((coat, i) => {
-    if (coat.medium.key !== 'milk') return;
+    if (!isOf(coat.medium, 'casein')) return;
     const below = coats[i - 1];
     const porous = below === undefined ? ground.porosity >= 0.5 : below.medium.suctionUm > 0.3;
     const chips = Math.max(0, ...result.chips.filter((chip) => chip.film <= i).map((chip) => chip.share));
-    if (porous && chips < 0.02 && below?.medium.key !== 'milk') add('soaks-in', 'tip', coat.coat.id);
+    if (porous && chips < 0.02 && !(below && isOf(below.medium, 'casein')))
+      add('soaks-in', 'tip', coat.coat.id);
   });
   const most = Math.max(0, ...result.chips.map((chip) => chip.share));
   const worst = result.chips.find((chip) => chip.share === most);

@@ -1,6 +1,6 @@
 import { airIndexAt, hotSurface } from '../../air';
 import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../../plan';
-import { type MediumLookup, substrate } from '../../media';
+import { isOf, type MediumLookup, substrate } from '../../media';
 import { softenedShare } from '../../wear';
 import { bleachWetFor, type FilmRun, JETS, type Run } from '../run';
 import { saltBed } from '../scene';
@@ -105,8 +105,8 @@ function sealRules(
 ): void {
   const film = run.films.find((f) => f.step.id === step.id)!;
   const { medium } = film;
-  if (medium.key === 'darkWax') {
-    const barrier = there.some((f) => f.medium.kind === 'clear' || f.medium.key === 'clearWax');
+  if (isOf(medium, 'dark')) {
+    const barrier = there.some((f) => f.medium.kind === 'clear' || isOf(f.medium, 'keeps-dark-out'));
     if (!barrier) add('dark-wax-bare', 'warn', step.id);
     if (step.cover.share > DARK_WAX_SHARE) add('dark-wax-much', 'tip', step.id, { share: step.cover.share });
   }
@@ -198,7 +198,7 @@ export function safetyStops(plan: PanelPlan, run: Run, media: MediumLookup, add:
       if (unknownPaint && (step.tool === 'sand' || step.tool === 'scrape' || step.tool === 'blade'))
         add('sand-old-paint', first ? 'stop' : 'warn', step.id);
       if (step.tool === 'bleach') {
-        if (before.some((film) => film.medium.key === 'milk' || film.medium.key === 'hide'))
+        if (before.some((film) => isOf(film.medium, 'casein', 'protein-glue')))
           add('bleach-on-casein', 'stop', step.id);
         if (before.some((film) => film.medium.carrier === 'alcohol' && at - film.laidAt < SOLVENT_LOCK))
           add('bleach-after-alcohol', 'stop', step.id);

@@ -33,6 +33,7 @@ import {
   plainText,
 } from '@zaffet/contract';
 import {
+  isOf,
   COMPANION_TASKS,
   type CompanionTask,
   COVERS,
@@ -134,11 +135,8 @@ export class StepCard {
   protected readonly isLast = computed(() => this.index() === (this.plan()?.finish.steps.length ?? 1) - 1);
 
   private readonly known = computed(() => mediumLookup(this.plan()?.media)(this.film().medium));
-  protected readonly isMilk = computed(() => this.known().key === 'milk' || this.likeOf() === 'milk');
+  protected readonly isMilk = computed(() => isOf(this.known(), 'casein'));
   protected readonly isWax = computed(() => this.known().kind === 'wax');
-  private readonly likeOf = computed(
-    () => this.plan()?.media.find((own) => own.key === this.film().medium)?.like ?? this.film().medium,
-  );
   /** Seals are made of clear media and waxes, coats of everything else and of clear media between. */
   protected readonly media = computed(() =>
     MEDIUM_KEYS.filter((key) => {
