@@ -232,7 +232,7 @@ export class SolveSheet {
     ) as Wish;
     const shelf = this.shelf();
     const missing = (steps: PartPlan['steps']): string[] =>
-      shelf === null ? [] : notOnShelf(steps, shelf, media);
+      shelf === null ? [] : notOnShelf(steps, shelf, plan.media);
     const schools = schoolPlans(plan, newId).filter(
       ({ plan: school }) => !this.shelfOnly() || missing(school.steps).length === 0,
     );
