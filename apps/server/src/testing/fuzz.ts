@@ -10,8 +10,9 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { gzipSync } from 'node:zlib';
 import { type Database } from '../db/client';
+import { chance } from '../../../../packages/contract/src/testing/random';
 import { planNamed } from './index';
-import { chance, mutated, pick } from './mutate';
+import { mutated, pick } from './mutate';
 
 /*
  * Requests and files that nobody sends on purpose, the same for a seed: every answer must come soon, be no fault of the

@@ -1,14 +1,3 @@
-/** A number from 0 to below 1, the same sequence for a seed (mulberry32, in the public domain). */
-export function chance(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
-
 export const pick = <T>(from: readonly T[], random: () => number): T =>
   from[Math.floor(random() * from.length)]!;
 

@@ -12,8 +12,8 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
-import * as shelfEffects from './shelf/shelf.effects';
-import { shelfFeature } from './shelf/shelf.feature';
+import * as shelfEffects from './shop/shelf.effects';
+import { shelfFeature } from './shop/shelf.feature';
 import { ICONS } from './ui/icons';
 
 export const appConfig: ApplicationConfig = {

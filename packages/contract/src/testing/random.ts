@@ -5,7 +5,7 @@ import { SCHOOL_KEYS } from '../plan/schools';
 import { isFilmStep, isMapped, type Plan, type PlanStep } from '../plan/types';
 
 /** A number from 0 to below 1, the same sequence for a seed (mulberry32, in the public domain). */
-function chance(seed: number): () => number {
+export function chance(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;

@@ -31,8 +31,8 @@ import {
 } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { Units } from '../data/units';
-import { NaturalReading } from '../layers/readout/natural-reading';
-import { SolveSheet } from '../layers/solve-sheet/solve-sheet';
+import { NaturalReading } from '../workers/natural-reading';
+import { SolveSheet } from '../solve/solve-sheet';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { Band } from '../ui/band';

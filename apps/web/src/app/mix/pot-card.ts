@@ -17,8 +17,8 @@ import { newId } from '../data/fresh';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
-import { ShelfEditor } from '../shelf/shelf.actions';
-import { shelfFeature } from '../shelf/shelf.feature';
+import { ShelfEditor } from '../shop/shelf.actions';
+import { shelfFeature } from '../shop/shelf.feature';
 import { ChoiceField, optionsOf } from '../ui/choice-field';
 
 /** A coat that comes to lie this much off what the plan says is told. */

@@ -138,4 +138,30 @@ describe('derived values', () => {
     };
     expect(spacing(run(opened, thicker(200)))).toBeGreaterThan(spacing(run(opened)));
   });
+
+  it('are not computed anew for a name, a price, a wish, the palette or a part’s name', () => {
+    const before = run(opened);
+    const computed = (state: PlanState): unknown => {
+      const store = { plan: state };
+      return [planFeature.selectForecast(store), planFeature.selectReadout(store)];
+    };
+    const [forecast, readout] = computed(before) as [unknown, unknown];
+    const partId = samplePlan().piece.parts[0]!.id;
+    for (const action of [
+      PlanEditor.planRenamed({ name: 'Another' }),
+      PlanEditor.pieceRenamed({ name: 'Another piece' }),
+      PlanEditor.priceChanged({ medium: 'chalk', price: 12 }),
+      PlanEditor.lookChanged({ changes: { spacingMm: 4 } }),
+      PlanEditor.paletteChanged({
+        palette: [{ id: 'p', name: 'Kelp', colour: '#55634a', mix: [], dry: false }],
+      }),
+      PlanEditor.partChanged({ partId, changes: { name: 'Lid' }, gesture: null }),
+    ]) {
+      const [again, told] = computed(planFeature.reducer(before, action)) as [unknown, unknown];
+      expect(again).withContext(action.type).toBe(forecast);
+      expect(told).withContext(action.type).toBe(readout);
+    }
+    const [other] = computed(planFeature.reducer(before, thicker(133))) as [unknown];
+    expect(other).not.toBe(forecast);
+  });
 });

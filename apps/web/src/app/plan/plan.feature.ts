@@ -1,6 +1,14 @@
-import { type Fault, type Plan, partPlan, type SavedPlan, toModel } from '@zaffet/contract';
-import { forecast, readout } from '@zaffet/core';
-import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import { type Fault, type PartPlan, type Plan, partPlan, type SavedPlan, toModel } from '@zaffet/contract';
+import { forecast, type PanelPlan, readout } from '@zaffet/core';
+import {
+  createFeature,
+  createReducer,
+  createSelector,
+  createSelectorFactory,
+  on,
+  resultMemoize,
+} from '@ngrx/store';
+import equal from 'fast-deep-equal';
 import {
   addParts,
   addStep,
@@ -65,6 +73,11 @@ const initial: PlanState = {
   partId: null,
   finishId: null,
 };
+
+/** A selector whose value stays the same object while it holds the same. */
+const selectSame = createSelectorFactory<object, PanelPlan | null>((projector) =>
+  resultMemoize(projector, equal),
+);
 
 /** Applies an edit to the present plan; what changed waits to be saved. */
 function edited(state: PlanState, gesture: string | null, edit: (plan: Plan) => Plan): PlanState {
@@ -277,7 +290,10 @@ export const planFeature = createFeature({
     const selectPlan = createSelector(selectFile, selectPartId, selectFinishId, (file, partId, finishId) =>
       file === null ? null : partPlan(file, partId, finishId),
     );
-    const selectModel = createSelector(selectPlan, (plan) => (plan === null ? null : toModel(plan)));
+    /** Told apart by what it holds: a name, a price, a wish or the palette leaves it as it is, and nothing is computed. */
+    const selectModel = selectSame(selectPlan, (plan: PartPlan | null) =>
+      plan === null ? null : toModel(plan),
+    );
     const selectForecast = createSelector(selectModel, (model) => (model === null ? null : forecast(model)));
     return {
       selectFile,

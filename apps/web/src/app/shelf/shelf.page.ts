@@ -19,8 +19,8 @@ import { format, formatISO } from 'date-fns';
 import { newId, now } from '../data/fresh';
 import { ChoiceField, optionsOf } from '../ui/choice-field';
 import { NumberField } from '../ui/number-field';
-import { ShelfEditor, ShelfServer } from './shelf.actions';
-import { shelfFeature } from './shelf.feature';
+import { ShelfEditor, ShelfServer } from '../shop/shelf.actions';
+import { shelfFeature } from '../shop/shelf.feature';
 
 const PAINT = '#d9d3c0';
 /** Everything a tin can hold. */

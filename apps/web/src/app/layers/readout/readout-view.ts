@@ -28,8 +28,8 @@ import { BARS } from '../../ui/bars';
 import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
 import { Note } from '../note/note';
-import { SolveSheet } from '../solve-sheet/solve-sheet';
-import { NaturalReading } from './natural-reading';
+import { SolveSheet } from '../../solve/solve-sheet';
+import { NaturalReading } from '../../workers/natural-reading';
 
 /** Shares under these are not told: nobody sees them. */
 const SEEN = 0.004;

@@ -18,14 +18,14 @@ import {
 } from '@zaffet/contract';
 import { type Wish, WISH_KEYS, type WishKey, wishOutcomes, wishValues, forecast } from '@zaffet/core';
 import { Store } from '@ngrx/store';
-import { newId } from '../../data/fresh';
-import { PlanEditor } from '../../plan/plan.actions';
-import { planFeature } from '../../plan/plan.feature';
-import { NumberField } from '../../ui/number-field';
-import { ShelfServer } from '../../shelf/shelf.actions';
-import { shelfFeature } from '../../shelf/shelf.feature';
-import { FacePool } from '../../workers/face.pool';
-import { SolveClient } from '../../workers/solve.client';
+import { newId } from '../data/fresh';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { NumberField } from '../ui/number-field';
+import { ShelfServer } from '../shop/shelf.actions';
+import { shelfFeature } from '../shop/shelf.feature';
+import { FacePool } from '../workers/face.pool';
+import { SolveClient } from '../workers/solve.client';
 import { RecipeCard } from './recipe-card';
 
 const LENGTHS: readonly WishKey[] = ['spacing', 'opening'];

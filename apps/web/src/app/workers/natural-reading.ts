@@ -1,9 +1,9 @@
 import { effect, inject, Injectable, signal } from '@angular/core';
 import { type Naturalness } from '@zaffet/core';
 import { Store } from '@ngrx/store';
-import { planFeature } from '../../plan/plan.feature';
-import { FaceClient } from '../../workers/face.client';
-import { naturalRequest } from '../../workers/face-request';
+import { planFeature } from '../plan/plan.feature';
+import { FaceClient } from './face.client';
+import { naturalRequest } from './face-request';
 
 /** The panel is judged once the hand has rested this long [ms]. */
 const REST = 500;

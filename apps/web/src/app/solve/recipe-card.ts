@@ -14,9 +14,9 @@ import {
 } from '@zaffet/contract';
 import { forecast, handsOn, quantities, type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core';
 import { Store } from '@ngrx/store';
-import { Units } from '../../data/units';
-import { shelfFeature } from '../../shelf/shelf.feature';
-import { PartFace } from '../../ui/part-face';
+import { Units } from '../data/units';
+import { shelfFeature } from '../shop/shelf.feature';
+import { PartFace } from '../ui/part-face';
 
 /** One recipe: how it will look, how near it comes, what it takes. */
 @Component({
