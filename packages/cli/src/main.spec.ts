@@ -95,8 +95,40 @@ describe('zaffet predict', () => {
     );
   });
 
+  it('takes several files, one line each, and keeps none back for a bad one', async () => {
+    const other = fileURLToPath(new URL('../../../demo/plans/2-wash-stand.json', import.meta.url));
+    const { code, out, err } = await call('predict', DEMO, file('cut.json', '{"for'), other);
+    expect(code).toBe(2);
+    expect(err).toContain('cut.json: The file or request is not readable JSON');
+    const lines = out
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { plan: string });
+    expect(lines).toEqual([await predict(DEMO), await predict(other)]);
+  });
+
+  it('begins a plan at another instant', async () => {
+    const filed = await predict(DEMO);
+    const moved = JSON.parse(
+      (await call('predict', DEMO, '--at', '2026-08-01T06:00:00+02:00')).out,
+    ) as typeof filed;
+    expect(moved.startsAt).toBe('2026-08-01T04:00:00.000Z');
+    const after = (prediction: typeof filed): number[] =>
+      prediction.coats.map(({ laidAt }) => Date.parse(laidAt) - Date.parse(prediction.startsAt));
+    expect(after(moved)[0]).toBe(after(filed)[0]!);
+    const bad = await call('predict', DEMO, '--at', '2026-02-31T08:00:00Z');
+    expect([bad.code, bad.out]).toEqual([2, '']);
+    expect(bad.err).toContain('--at is "2026-02-31T08:00:00Z"; it must be a date and time');
+  });
+
   it('says how to be called', async () => {
-    for (const args of [[], ['predict'], ['dance', DEMO], ['predict', DEMO, DEMO], ['explain', DEMO]]) {
+    for (const args of [
+      [],
+      ['predict'],
+      ['dance', DEMO],
+      ['explain', DEMO],
+      ['explain', DEMO, 'chips', 'edge', 'x'],
+    ]) {
       const { code, err } = await call(...args);
       expect(code).toBe(2);
       expect(err).toContain('usage: zaffet predict <plan file>');

@@ -1,68 +1,84 @@
 import { ZaffetError } from '@zaffet/contract';
 import { InputError } from '@zaffet/core';
 import { parseArgs } from 'node:util';
-import { explainFigure, predict } from './predict';
+import { type Asked, explainFigure, predict } from './predict';
 
 export interface Output {
   out(text: string): void;
   err(text: string): void;
 }
 
-const USAGE = `usage: zaffet predict <plan file>
-         prints the forecast of the plan's first part as JSON
+const USAGE = `usage: zaffet predict <plan file> ...
+         prints the forecast of each plan's first part as JSON: of one file laid
+         out to be read, of several one line each
        zaffet explain <plan file> <figure> [zone]
          prints which knobs move one figure, or how much of one layer is seen,
          on the whole panel or in one zone: field, edge, corner
        --part <name or id> takes another part of the piece
+       --at <RFC 3339> begins the plan at another instant
 see docs/predict.md
 `;
 
 /** The command was given a file it cannot use: exit code 2, with the reason on the error output. */
 export const BAD_INPUT = 2;
 
-/** The words of a call, and the part it names; a call that cannot be read has no words. */
-function told(args: readonly string[]): { words: readonly string[]; part?: string } {
+/** The words of a call, and what it asks for; a call that cannot be read has no words. */
+function told(args: readonly string[]): { words: readonly string[]; asked: Asked } {
   try {
     const { positionals, values } = parseArgs({
       args: [...args],
-      options: { part: { type: 'string' } },
+      options: { part: { type: 'string' }, at: { type: 'string' } },
       allowPositionals: true,
     });
-    return { words: positionals, ...values };
+    return { words: positionals, asked: values };
   } catch {
-    return { words: [] };
+    return { words: [], asked: {} };
   }
 }
 
-/** Runs one command. @returns the exit code: 0 done, 2 bad call or bad file */
-export async function run(args: readonly string[], output: Output): Promise<number> {
-  const { words, part } = told(args);
-  const [command, file, figure, zone, ...rest] = words;
-  const asked =
-    file === undefined || rest.length > 0
-      ? null
-      : command === 'predict' && figure === undefined
-        ? (): Promise<unknown> => predict(file, part)
-        : command === 'explain' && figure !== undefined
-          ? (): Promise<unknown> => explainFigure(file, figure, zone, part)
-          : null;
-  if (asked === null) {
-    output.err(USAGE);
-    return BAD_INPUT;
-  }
+/** Prints what comes of a file. @returns whether it could be used */
+async function printed(
+  file: string,
+  work: () => Promise<unknown>,
+  indent: number,
+  { out, err }: Output,
+): Promise<boolean> {
   try {
-    output.out(`${JSON.stringify(await asked(), null, 2)}\n`);
-    return 0;
+    out(`${JSON.stringify(await work(), null, indent)}\n`);
+    return true;
   } catch (error) {
     if (error instanceof ZaffetError) {
-      output.err(`${file}: ${error.fault.message}\n`);
-      for (const field of error.fault.fields) output.err(`  ${field.message}\n`);
-      return BAD_INPUT;
+      err(`${file}: ${error.fault.message}\n`);
+      for (const field of error.fault.fields) err(`  ${field.message}\n`);
+      return false;
     }
     if (error instanceof InputError) {
-      output.err(`${file}: ${error.message}\n`);
-      return BAD_INPUT;
+      err(`${file}: ${error.message}\n`);
+      return false;
     }
     throw error;
   }
+}
+
+const READABLE = 2;
+
+/** Runs one command. @returns the exit code: 0 done, 2 bad call or bad file */
+export async function run(args: readonly string[], output: Output): Promise<number> {
+  const { words, asked } = told(args);
+  const [command, ...rest] = words;
+  const [first, figure, zone] = rest;
+  if (command === 'predict' && rest.length > 0) {
+    let good = true;
+    // One after the other: lines come in the order of the files, and a bad one keeps none of the others back.
+    for (const file of rest)
+      good =
+        (await printed(file, () => predict(file, asked), rest.length > 1 ? 0 : READABLE, output)) && good;
+    return good ? 0 : BAD_INPUT;
+  }
+  if (command === 'explain' && first !== undefined && figure !== undefined && rest.length <= 3) {
+    const work = (): Promise<unknown> => explainFigure(first, figure, zone, asked);
+    return (await printed(first, work, READABLE, output)) ? 0 : BAD_INPUT;
+  }
+  output.err(USAGE);
+  return BAD_INPUT;
 }

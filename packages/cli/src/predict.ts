@@ -1,8 +1,10 @@
 import {
+  beginAt,
   fault,
   FIGURE_WORDS,
   findingWords,
   hazardWords,
+  isInstant,
   layerWord,
   moverText,
   type PartPlan,
@@ -137,8 +139,14 @@ const UNITS: Readonly<Record<FigureKey, string>> = {
   contrast: 'deltaE00',
 };
 
-/** Reads a plan file and takes the part asked for, by its id or name; the first when none is. */
-async function readPlan(path: string, partName?: string): Promise<PartPlan> {
+/** Which part of a plan, by its id or name, the first when none is told; and when the plan begins, where not as filed. */
+export interface Asked {
+  readonly part?: string;
+  readonly at?: string;
+}
+
+/** Reads a plan file and takes of it what is asked for. */
+async function readPlan(path: string, { part: partName, at }: Asked): Promise<PartPlan> {
   let text: string;
   try {
     text = await readFile(path, 'utf8');
@@ -153,7 +161,14 @@ async function readPlan(path: string, partName?: string): Promise<PartPlan> {
   } catch {
     throw new ZaffetError(fault('request.not-json'));
   }
-  const plan = parsePlan(value);
+  if (at !== undefined && !isInstant(at)) {
+    throw new ZaffetError({
+      ...fault('plan.invalid'),
+      message: `--at is "${at}"; it must be a date and time such as 2026-05-12T08:30:00Z.`,
+    });
+  }
+  const filed = parsePlan(value);
+  const plan = at === undefined ? filed : beginAt(filed, new Date(at).toISOString());
   const part = plan.piece.parts.find(
     ({ id, name }) => partName === undefined || id === partName || name === partName,
   );
@@ -171,8 +186,8 @@ async function readPlan(path: string, partName?: string): Promise<PartPlan> {
  * Forecasts a part of a plan file, the first when none is named.
  * @throws ZaffetError when the file is missing, not JSON or not a plan, with every refused field
  */
-export async function predict(path: string, part?: string): Promise<Prediction> {
-  const plan = await readPlan(path, part);
+export async function predict(path: string, asked: Asked = {}): Promise<Prediction> {
+  const plan = await readPlan(path, asked);
   const model = toModel(plan);
   const result = forecast(model);
   return describe(plan, model, result, readout(model, result));
@@ -191,7 +206,7 @@ export async function explainFigure(
   path: string,
   figure: string,
   area = 'panel',
-  part?: string,
+  of: Asked = {},
 ): Promise<Explanation> {
   const asked = AREAS.find((known) => known === area);
   if (asked === undefined) {
@@ -200,7 +215,7 @@ export async function explainFigure(
       message: `There is no zone ${area}. Ask for one of ${AREAS.join(', ')}.`,
     });
   }
-  const plan = await readPlan(path, part);
+  const plan = await readPlan(path, of);
   const model = toModel(plan);
   const known = (FIGURE_KEYS as readonly string[]).includes(figure);
   const predicted = explain(model, figure, asked);

@@ -11,6 +11,7 @@ export {
   newStep,
 } from './plan/create';
 export { type Limit, LIMITS } from './plan/limits';
+export { beginAt } from './plan/begin';
 export { type FiledMap, filePlan, type PlanFile, unfilePlan } from './plan/file';
 export { filedMap, mapOfStep, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
@@ -28,5 +29,6 @@ export * from './plan/types';
 export { notOnShelf, pricesKnown } from './shelf/has';
 export { potUseBy } from './shelf/keeps';
 export * from './shelf/types';
+export { isInstant } from './plan/instant';
 export { ID, isStorable, plainText } from './text';
 export * from './words';

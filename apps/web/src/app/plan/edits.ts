@@ -246,21 +246,6 @@ export function changeAir(
   return same(next, air) ? plan : { ...plan, air: next };
 }
 
-/** Begins the plan at another moment; steps that were set by the clock move along, the air stays what it is. */
-export function changeStart(plan: Plan, startsAt: string): Plan {
-  const by = Date.parse(startsAt) - Date.parse(plan.startsAt);
-  if (by === 0) return plan;
-  const moved = (step: PlanStep): PlanStep =>
-    step.start.rule === 'at'
-      ? { ...step, start: { rule: 'at', at: new Date(Date.parse(step.start.at) + by).toISOString() } }
-      : step;
-  return {
-    ...plan,
-    startsAt,
-    finishes: plan.finishes.map((finish) => ({ ...finish, steps: finish.steps.map(moved) })),
-  };
-}
-
 export function changePart(plan: Plan, partId: string, changes: Partial<Part>): Plan {
   const parts = plan.piece.parts.map((part) => (part.id === partId ? { ...part, ...changes } : part));
   return same(parts, plan.piece.parts) ? plan : { ...plan, piece: { ...plan.piece, parts } };

@@ -1,4 +1,12 @@
-import { type Fault, type PartPlan, type Plan, partPlan, type SavedPlan, toModel } from '@zaffet/contract';
+import {
+  beginAt,
+  type Fault,
+  type PartPlan,
+  type Plan,
+  partPlan,
+  type SavedPlan,
+  toModel,
+} from '@zaffet/contract';
 import { forecast, type PanelPlan, readout } from '@zaffet/core';
 import {
   createFeature,
@@ -19,7 +27,6 @@ import {
   changeMap,
   changePart,
   changePrice,
-  changeStart,
   changeStep,
   moveStep,
   ownFinish,
@@ -245,7 +252,7 @@ export const planFeature = createFeature({
       selectedStepId: null,
     })),
     on(PlanEditor.startChanged, (state, { startsAt }) =>
-      edited(state, null, (plan) => changeStart(plan, startsAt)),
+      edited(state, null, (plan) => beginAt(plan, startsAt)),
     ),
     on(PlanEditor.hoursChanged, (state, { hours }) => edited(state, null, (plan) => ({ ...plan, hours }))),
     on(PlanEditor.paletteChanged, (state, { palette }) =>
