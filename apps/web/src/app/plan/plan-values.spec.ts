@@ -1,4 +1,4 @@
-import { LIMITS, newCoat, partPlan, type Plan, type PlanStep, toModel } from '@zaffet/contract';
+import { beginAt, LIMITS, newCoat, partPlan, type Plan, type PlanStep, toModel } from '@zaffet/contract';
 import { workBegins } from '../data/fresh';
 import { filmOf, samplePlan } from '../testing/plan';
 import {
@@ -7,7 +7,6 @@ import {
   changeAir,
   changeMap,
   changePart,
-  changeStart,
   changeStep,
   fitted,
   moveStep,
@@ -123,10 +122,10 @@ describe('edits', () => {
   });
 
   it('begin at another moment, with what was set by the clock', () => {
-    const later = changeStart(plan, '2026-05-13T09:30:00.000Z');
+    const later = beginAt(plan, '2026-05-13T09:30:00.000Z');
     expect(stepsOf(later)[0]!.start).toEqual({ rule: 'at', at: '2026-05-13T09:30:00.000Z' });
     expect(stepsOf(later)[2]!.start).toEqual(stepsOf(plan)[2]!.start);
-    expect(changeStart(plan, plan.startsAt)).toBe(plan);
+    expect(beginAt(plan, plan.startsAt)).toBe(plan);
     expect(workBegins(new Date(2026, 4, 12, 21, 15))).toEqual(new Date(2026, 4, 13, 8));
     expect(workBegins(new Date(2026, 4, 12, 3))).toEqual(new Date(2026, 4, 12, 8));
     expect(workBegins(new Date(2026, 4, 12, 9, 5))).toEqual(new Date(2026, 4, 12, 9, 5));

@@ -20,6 +20,7 @@ import { format } from 'date-fns';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
+import { ROOMS } from './rooms';
 import { SaveNotice } from './save-notice';
 
 /** The frame round an open plan: its name, whether it is saved, undo, the rooms in working order. */
@@ -44,6 +45,7 @@ import { SaveNotice } from './save-notice';
 export class PlanFrame {
   private readonly store = inject(Store);
   protected readonly units = inject(Units);
+  protected readonly rooms = ROOMS;
   readonly id = input.required<string>();
 
   protected readonly state = this.store.selectSignal(planFeature.selectPlanState);
