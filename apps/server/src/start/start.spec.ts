@@ -1,7 +1,16 @@
 import { API, type Fault, type PlanSummary, type StoredPlan } from '@zaffet/contract';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { chmodSync, existsSync, mkdirSync, readdirSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer, type Server } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -228,4 +237,40 @@ describe('the watchdog', () => {
       'const until = Date.now() + 900; const t = setInterval(() => { if (Date.now() > until) clearInterval(t); }, 5);';
     expect(await run(work)).toEqual({ ended: 0, said: '' });
   }, 30000);
+});
+
+describe('docs/settings.md', () => {
+  const read = (path: string): string => readFileSync(fileURLToPath(new URL(path, import.meta.url)), 'utf8');
+  const told = read('../../../../docs/settings.md').replace(/\s+/g, ' ');
+
+  it('tells every setting that is read', () => {
+    const names = [...read('./settings.ts').matchAll(/env\['([A-Z_]+)'\]/g)].map((match) => match[1]!);
+    expect(names.length).toBeGreaterThan(5);
+    for (const name of names) expect(told).withContext(name).toContain(`\`${name}\``);
+  });
+
+  it('tells every sentence of a start that is refused, and of an end', () => {
+    const sources = [
+      './settings.ts',
+      './cannot.ts',
+      '../main.ts',
+      '../db/client.ts',
+      '../db/folder.ts',
+      '../db/lock.ts',
+    ];
+    // What a sentence says after its first gap is enough to know it by.
+    const sentences = sources.flatMap((path) =>
+      [...read(path).matchAll(/(?:CannotStart\(|super\(|return)\s*[`']([A-Z][^`]*?)[`']/gs)].map(
+        (match) => match[1]!,
+      ),
+    );
+    expect(sentences.length).toBeGreaterThan(12);
+    for (const sentence of sentences) {
+      const longest = sentence
+        .split(/\$\{[^}]*(?:\}|$)/)
+        .sort((a, b) => b.length - a.length)[0]!
+        .trim();
+      if (longest.length > 20) expect(told).withContext(sentence).toContain(longest);
+    }
+  });
 });
