@@ -1,8 +1,8 @@
 import { Outbox, type OutboxOptions, type Sending } from './outbox';
+import { rest, until } from '../testing/requests';
 import { Unsaved } from './unsaved';
 
 const PAUSES = { send: 20, keep: 5, retry: 40 };
-const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** A save of a text, counted on from the revision it grew from. */
 interface Save {
@@ -65,58 +65,58 @@ describe('the outbox', () => {
     outbox.put('b', { text: 'x', from: 7 });
     outbox.put('a', { text: '2', from: 1 });
     expect(server.asked.length).toBe(0);
-    await rest(60);
+    await until(() => server.asked.length === 1);
     expect(server.asked.map(({ key, body }) => key + body.text)).toEqual(['a2']);
     server.asked[0]!.answer(2);
-    await rest(30);
+    await until(() => server.asked.length === 2);
     expect(server.asked.map(({ key, body }) => key + body.text)).toEqual(['a2', 'bx']);
     server.asked[1]!.answer(8);
-    await rest(30);
+    await until(() => heard.length === 4);
     expect(kinds()).toBe('started a, sent a, started b, sent b');
     expect(kept()).toEqual([]);
   });
 
   it('goes on from the answer with what was put while a save was on its way', async () => {
     outbox.put('a', { text: '1', from: 1 });
-    await rest(60);
+    await until(() => server.asked.length === 1);
     outbox.put('a', { text: '2', from: 1 });
     server.asked[0]!.answer(2);
-    await rest(60);
+    await until(() => server.asked.length === 2);
     expect(server.asked[1]!.body).toEqual({ text: '2', from: 2 });
     expect(server.asked[1]!.tried).toEqual([]);
   });
 
   it('tries again what failed, tells what it tried, and keeps it in the browser meanwhile', async () => {
     outbox.put('a', { text: '1', from: 1 });
-    await rest(60);
+    await until(() => server.asked.length === 1);
     server.asked[0]!.fail('away');
-    await rest(5);
+    await until(() => heard.at(-1)?.kind === 'failed');
     expect(heard.at(-1)).toEqual({ kind: 'failed', key: 'a', error: 'away', kept: true });
     expect(kept().length).toBe(1);
-    await rest(80);
+    await until(() => server.asked.length === 2);
     expect(server.asked[1]!.body).toEqual({ text: '1', from: 1 });
     expect(server.asked[1]!.tried).toEqual([{ text: '1', from: 1 }]);
     server.asked[1]!.answer(2);
-    await rest(10);
+    await until(() => heard.at(-1)?.kind === 'sent');
     expect(kept()).toEqual([]);
   });
 
   it('does not send again what will never be taken, until it is changed', async () => {
     outbox.put('a', { text: 'bad', from: 1 });
-    await rest(60);
+    await until(() => server.asked.length === 1);
     server.asked[0]!.fail('never');
     await rest(100);
     expect(server.asked.length).toBe(1);
     expect(heard.at(-1)!.kind).toBe('refused');
     expect(outbox.waiting('a')!.text).toBe('bad');
     outbox.put('a', { text: 'good', from: 1 });
-    await rest(60);
+    await until(() => server.asked.length === 2);
     expect(server.asked[1]!.body.text).toBe('good');
   });
 
   it('keeps what is held without sending it', async () => {
     outbox.hold('a', { text: '1', from: 1 });
-    await rest(60);
+    await until(() => kept().length === 1);
     outbox.flush();
     await rest(30);
     expect(server.asked.length).toBe(0);
@@ -137,9 +137,9 @@ describe('the outbox', () => {
   it('says so where the browser keeps nothing', async () => {
     spyOn(Storage.prototype, 'setItem').and.throwError('full');
     outbox.put('a', { text: '1', from: 1 });
-    await rest(60);
+    await until(() => server.asked.length === 1);
     server.asked[0]!.fail('away');
-    await rest(5);
+    await until(() => heard.at(-1)?.kind === 'failed');
     expect(heard.at(-1)).toEqual(jasmine.objectContaining({ kind: 'failed', kept: false }));
   });
 
@@ -153,7 +153,7 @@ describe('the outbox', () => {
     expect(outbox.waiting('theirs')).toBeNull();
     expect(outbox.waiting('mine')).toEqual({ text: 'left', from: 3 });
     expect(outbox.waiting('older')).toEqual({ text: 'older', from: 4 });
-    await rest(30);
+    await until(() => server.asked.length === 1);
     expect(server.asked.map(({ key }) => key)).toEqual(['mine']);
     expect(localStorage.getItem('old-draft-older')).toBeNull();
   });

@@ -1,5 +1,9 @@
 import { provideHttpClient } from '@angular/common/http';
-import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
+import {
+  HttpTestingController,
+  provideHttpClientTesting,
+  type TestRequest,
+} from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
@@ -19,11 +23,10 @@ import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';
 import { PlanOutbox } from '../data/plan-outbox';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
+import { nextRequest, rest } from '../testing/requests';
 import { PlanApi, PlanEditor } from './plan.actions';
 import * as effects from './plan.effects';
 import { planFeature, type PlanState } from './plan.feature';
-
-const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 describe('saving', () => {
   let store: Store;
@@ -53,15 +56,17 @@ describe('saving', () => {
   };
   async function open(plan?: Plan, revision?: number): Promise<void> {
     store.dispatch(PlanApi.openAsked({ id: 'plan-1' }));
-    await rest(20);
-    http.expectOne({ method: 'GET', url: API.plan('plan-1') }).flush(stored(plan, revision));
+    (await next('GET')).flush(stored(plan, revision));
   }
+  const next = (method: string, id = 'plan-1'): Promise<TestRequest> =>
+    nextRequest(http, method, API.plan(id));
   const sentPlan = ({ request }: { request: { body: unknown } }): Plan =>
     unfilePlan((request.body as SaveRequest).plan);
-  const refuse = (code: string, status: number, more: object = {}): void =>
-    http
-      .expectOne(API.plan('plan-1'))
-      .flush({ code, message: `It is ${code}.`, fields: [], ...more }, { status, statusText: 'No' });
+  const refuse = async (code: string, status: number, more: object = {}): Promise<void> =>
+    (await next('PUT')).flush(
+      { code, message: `It is ${code}.`, fields: [], ...more },
+      { status, statusText: 'No' },
+    );
   const edit = (thicknessUm: number): void =>
     store.dispatch(PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture: null }));
   const summary = (revision: number): object => ({
@@ -76,14 +81,12 @@ describe('saving', () => {
     edit(120);
     edit(130);
     http.expectNone(API.plan('plan-1'));
-    await rest(150);
-    const first = http.expectOne(API.plan('plan-1'));
+    const first = await next('PUT');
     expect((first.request.body as SaveRequest).revision).toBe(1);
     expect(filmOf(partPlan(sentPlan(first)), 2).thicknessUm).toBe(130);
     edit(140);
     first.flush(summary(2));
-    await rest(150);
-    const second = http.expectOne(API.plan('plan-1'));
+    const second = await next('PUT');
     expect((second.request.body as SaveRequest).revision).toBe(2);
     second.flush(summary(3));
     await rest(5);
@@ -95,16 +98,14 @@ describe('saving', () => {
     await open();
     edit(155);
     expect(filmOf(partPlan(outbox.waiting('plan-1')!.plan), 2).thicknessUm).toBe(155);
-    await rest(150);
-    http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
+    (await next('PUT')).error(new ProgressEvent('offline'));
     await rest(5);
     expect(state().save).toBe('failed');
     expect(state().kept).toBeTrue();
     // The plan is left and opened again.
     await open();
     expect(filmOf(partPlan(state().history!.present), 2).thicknessUm).toBe(155);
-    await rest(250);
-    http.expectOne(API.plan('plan-1')).flush(summary(2));
+    (await next('PUT')).flush(summary(2));
     await rest(5);
     expect(outbox.waiting('plan-1')).toBeNull();
     expect(state().save).toBe('saved');
@@ -119,7 +120,7 @@ describe('saving', () => {
     const { present } = state().history!;
     expect(present).toEqual(unfilePlan(migratePlan(old) as PlanFile));
     expect(present.finishes[0]!.look.spacingMm).toBe(5);
-    http.expectOne({ method: 'PUT', url: API.plan('plan-1') }).flush(summary(2));
+    (await next('PUT')).flush(summary(2));
     await rest(5);
     expect(state().save).toBe('saved');
   });
@@ -127,12 +128,10 @@ describe('saving', () => {
   it('sends the same plan again after a save that failed, without another edit', async () => {
     await open();
     edit(175);
-    await rest(150);
-    http.expectOne(API.plan('plan-1')).error(new ProgressEvent('offline'));
+    (await next('PUT')).error(new ProgressEvent('offline'));
     await rest(5);
     store.dispatch(PlanApi.retryAsked());
-    await rest(30);
-    http.expectOne(API.plan('plan-1')).flush(summary(2));
+    (await next('PUT')).flush(summary(2));
     await rest(5);
     expect(state().save).toBe('saved');
   });
@@ -140,8 +139,7 @@ describe('saving', () => {
   it('hands a stale save to the person, with both plans', async () => {
     await open();
     edit(160);
-    await rest(150);
-    refuse('plan.stale', 409, { current: stored({ ...samplePlan(), name: 'Theirs' }, 9) });
+    await refuse('plan.stale', 409, { current: stored({ ...samplePlan(), name: 'Theirs' }, 9) });
     await rest(5);
     expect(state().save).toBe('stale');
     expect(state().theirs!.name).toBe('Theirs');
@@ -150,8 +148,7 @@ describe('saving', () => {
     await rest(150);
     http.expectNone(API.plan('plan-1'));
     store.dispatch(PlanApi.mineKept());
-    await rest(150);
-    const again = http.expectOne(API.plan('plan-1'));
+    const again = await next('PUT');
     expect((again.request.body as SaveRequest).revision).toBe(9);
     expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(161);
     again.flush(summary(10));
@@ -160,15 +157,12 @@ describe('saving', () => {
   it('takes no answer that was lost for a conflict', async () => {
     await open();
     edit(162);
-    await rest(150);
-    const lost = http.expectOne(API.plan('plan-1'));
+    const lost = await next('PUT');
     const came = sentPlan(lost);
     lost.error(new ProgressEvent('the answer was lost'));
     edit(163);
-    await rest(350);
-    refuse('plan.stale', 409, { current: stored(came, 2) });
-    await rest(10);
-    const again = http.expectOne(API.plan('plan-1'));
+    await refuse('plan.stale', 409, { current: stored(came, 2) });
+    const again = await next('PUT');
     expect((again.request.body as SaveRequest).revision).toBe(2);
     expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(163);
     again.flush(summary(3));
@@ -179,11 +173,9 @@ describe('saving', () => {
   it('goes by the plan an answer is of: another may be open when it comes', async () => {
     await open();
     edit(164);
-    await rest(150);
-    const late = http.expectOne(API.plan('plan-1'));
+    const late = await next('PUT');
     store.dispatch(PlanApi.openAsked({ id: 'plan-2' }));
-    await rest(20);
-    http.expectOne(API.plan('plan-2')).flush({ ...stored(), id: 'plan-2', revision: 5 });
+    (await next('GET', 'plan-2')).flush({ ...stored(), id: 'plan-2', revision: 5 });
     late.flush(summary(2));
     await rest(5);
     expect(state().id).toBe('plan-2');
@@ -195,24 +187,23 @@ describe('saving', () => {
     await open();
     edit(165);
     store.dispatch(PlanApi.openAsked({ id: 'plan-2' }));
-    await rest(150);
-    http.expectOne(API.plan('plan-2')).flush({ ...stored(), id: 'plan-2' });
-    expect(filmOf(partPlan(sentPlan(http.expectOne(API.plan('plan-1')))), 2).thicknessUm).toBe(165);
+    (await next('GET', 'plan-2')).flush({ ...stored(), id: 'plan-2' });
+    expect(filmOf(partPlan(sentPlan(await next('PUT'))), 2).thicknessUm).toBe(165);
   });
 
   it('shows what the server will not take, stops sending it, and sends it once it is changed', async () => {
     await open();
     edit(166);
-    await rest(150);
-    refuse('plan.invalid', 400, { fields: [{ path: 'palette.0.name', message: 'It ends in a blank.' }] });
+    await refuse('plan.invalid', 400, {
+      fields: [{ path: 'palette.0.name', message: 'It ends in a blank.' }],
+    });
     await rest(350);
     http.expectNone(API.plan('plan-1'));
     expect(state().save).toBe('invalid');
     expect(state().fault!.fields[0]!.message).toBe('It ends in a blank.');
     edit(167);
     expect(state().save).toBe('waiting');
-    await rest(150);
-    http.expectOne(API.plan('plan-1')).flush(summary(2));
+    (await next('PUT')).flush(summary(2));
     await rest(5);
     expect(state().save).toBe('saved');
     expect(state().fault).toBeNull();
@@ -221,15 +212,14 @@ describe('saving', () => {
   it('offers a plan that was removed elsewhere as a new one', async () => {
     await open();
     edit(168);
-    await rest(150);
-    refuse('plan.not-found', 404);
+    await refuse('plan.not-found', 404);
     await rest(5);
     expect(state().save).toBe('gone');
     edit(169);
     await rest(150);
     http.expectNone(API.plan('plan-1'));
     store.dispatch(PlanApi.bothKept());
-    const made = http.expectOne(API.plans);
+    const made = await nextRequest(http, 'POST', API.plans);
     expect(filmOf(partPlan(unfilePlan(made.request.body as PlanFile)), 2).thicknessUm).toBe(169);
     made.flush({ ...stored(), id: 'plan-3' });
     await rest(5);
@@ -238,13 +228,10 @@ describe('saving', () => {
 
   it('says what is wrong when a plan cannot be opened', async () => {
     store.dispatch(PlanApi.openAsked({ id: 'gone' }));
-    await rest(20);
-    http
-      .expectOne(API.plan('gone'))
-      .flush(
-        { code: 'plan.not-found', message: 'Gone.', fields: [] },
-        { status: 404, statusText: 'Not Found' },
-      );
+    (await next('GET', 'gone')).flush(
+      { code: 'plan.not-found', message: 'Gone.', fields: [] },
+      { status: 404, statusText: 'Not Found' },
+    );
     expect(state().fault!.message).toBe('Gone.');
     expect(state().history).toBeNull();
   });

@@ -6,12 +6,11 @@ import { API, fault, type ShelfItem, USUAL_MEASURES } from '@zaffet/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';
+import { nextRequest, rest } from '../testing/requests';
 import { ShelfEditor, ShelfServer } from './shelf.actions';
 import * as effects from './shelf.effects';
 import { shelfFeature } from './shelf.feature';
 
-const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const PAUSE = 150;
 const paper: ShelfItem = { id: 'p', kind: 'abrasive', name: 'Paper', grit: 220, sheets: 4 };
 
 describe('saving the shelf', () => {
@@ -33,8 +32,7 @@ describe('saving the shelf', () => {
     store = TestBed.inject(Store);
     http = TestBed.inject(HttpTestingController);
     store.dispatch(ShelfServer.shelfAsked());
-    await rest(20);
-    http.expectOne(API.shelf).flush({ items: [], measures: USUAL_MEASURES });
+    (await nextRequest(http, 'GET', API.shelf)).flush({ items: [], measures: USUAL_MEASURES });
   });
   afterEach(() => {
     http.verify();
@@ -46,12 +44,10 @@ describe('saving the shelf', () => {
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
     store.dispatch(ShelfEditor.itemPut({ item: { ...paper, sheets: 5 } }));
     store.dispatch(ShelfEditor.measuresSet({ measures: { ...USUAL_MEASURES, dishMl: 90 } }));
-    await rest(PAUSE);
-    const first = http.expectOne(API.shelfItem('p'));
+    const first = await nextRequest(http, 'PUT', API.shelfItem('p'));
     expect(first.request.body).toEqual({ ...paper, sheets: 5 });
     first.flush(first.request.body as object);
-    await rest(PAUSE);
-    http.expectOne(API.measures).flush({ ...USUAL_MEASURES, dishMl: 90 });
+    (await nextRequest(http, 'PUT', API.measures)).flush({ ...USUAL_MEASURES, dishMl: 90 });
     await rest(5);
     expect(text()).toBe('saved');
   });
@@ -60,14 +56,12 @@ describe('saving the shelf', () => {
     const kept = (): string | undefined =>
       Object.entries(localStorage).find(([name]) => name.includes('shelf p'))?.[1] as string | undefined;
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
-    await rest(PAUSE);
-    http.expectOne(API.shelfItem('p')).error(new ProgressEvent('offline'));
+    (await nextRequest(http, 'PUT', API.shelfItem('p'))).error(new ProgressEvent('offline'));
     await rest(5);
     expect(text()).toBe('not saved yet, kept in this browser');
     expect(kept()).toContain('"sheets":4');
     store.dispatch(ShelfServer.retryAsked());
-    await rest(30);
-    http.expectOne(API.shelfItem('p')).flush(paper);
+    (await nextRequest(http, 'PUT', API.shelfItem('p'))).flush(paper);
     await rest(5);
     expect(text()).toBe('saved');
     expect(kept()).toBeUndefined();
@@ -75,13 +69,14 @@ describe('saving the shelf', () => {
 
   it('does not send again what the server will never take, until it is changed', async () => {
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
-    await rest(PAUSE);
-    http.expectOne(API.shelfItem('p')).flush(fault('shelf.full'), { status: 409, statusText: 'Conflict' });
+    (await nextRequest(http, 'PUT', API.shelfItem('p'))).flush(fault('shelf.full'), {
+      status: 409,
+      statusText: 'Conflict',
+    });
     await rest(350);
     expect(store.selectSignal(shelfFeature.selectFault)()!.code).toBe('shelf.full');
     store.dispatch(ShelfEditor.itemTaken({ id: 'p' }));
-    await rest(PAUSE);
-    const taken = http.expectOne(API.shelfItem('p'));
+    const taken = await nextRequest(http, 'DELETE', API.shelfItem('p'));
     expect(taken.request.method).toBe('DELETE');
     taken.flush(null);
     await rest(5);
@@ -90,24 +85,21 @@ describe('saving the shelf', () => {
 
   it('sends the fields that changed alone, shows what another window changed, and brings back what it took', async () => {
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
-    await rest(PAUSE);
-    http.expectOne(API.shelfItem('p')).flush(paper);
+    (await nextRequest(http, 'PUT', API.shelfItem('p'))).flush(paper);
     await rest(5);
     store.dispatch(ShelfEditor.itemChanged({ id: 'p', changes: { sheets: 2 } }));
-    await rest(PAUSE);
-    const change = http.expectOne(API.shelfItem('p'));
+    const change = await nextRequest(http, 'PATCH', API.shelfItem('p'));
     expect([change.request.method, change.request.body]).toEqual(['PATCH', { sheets: 2 }]);
     change.flush({ ...paper, sheets: 2, name: 'Theirs' });
     await rest(5);
     expect(store.selectSignal(shelfFeature.selectShelf)()!.items[0]!.name).toBe('Theirs');
 
     store.dispatch(ShelfEditor.itemChanged({ id: 'p', changes: { sheets: 1 } }));
-    await rest(PAUSE);
-    http
-      .expectOne(API.shelfItem('p'))
-      .flush(fault('shelf.not-found'), { status: 404, statusText: 'Not Found' });
-    await rest(5);
-    const back = http.expectOne(API.shelfItem('p'));
+    (await nextRequest(http, 'PATCH', API.shelfItem('p'))).flush(fault('shelf.not-found'), {
+      status: 404,
+      statusText: 'Not Found',
+    });
+    const back = await nextRequest(http, 'PUT', API.shelfItem('p'));
     expect([back.request.method, back.request.body]).toEqual([
       'PUT',
       { ...paper, sheets: 1, name: 'Theirs' },
