@@ -21,6 +21,7 @@ export async function nextRequest(
   await until(
     () => (found = http.match((request) => request.method === method && request.url === url)).length > 0,
   );
-  expect(found.length).withContext(`${method} ${url}`).toBe(1);
-  return found[0]!;
+  const [request] = found;
+  if (request === undefined || found.length > 1) throw new Error(`${found.length} requests ${method} ${url}`);
+  return request;
 }
