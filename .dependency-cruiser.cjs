@@ -1,5 +1,27 @@
 const { readdirSync } = require('node:fs');
 
+/**
+ * Rooms of the core in the order a plan goes through them: each may import those before it, through their door. A new
+ * folder of the core must take its place here.
+ */
+const CORE = [
+  'errors units numeric air media film crack chip colour plan basis course wear wood maps raster quantity prep piece',
+  'outcome face notes forecast hazard readout measure solve',
+]
+  .join(' ')
+  .split(' ');
+const placeless = readdirSync(`${__dirname}/packages/core/src`, { withFileTypes: true })
+  .filter((entry) => entry.isDirectory() && ![...CORE, 'testing'].includes(entry.name))
+  .map(({ name }) => name);
+if (placeless.length > 0) throw new Error(`give these rooms of the core a place: ${placeless.join(', ')}`);
+const CORE_SRC = '^packages/core/src';
+const coreOrder = CORE.map((room, i) => ({
+  name: `core-${room}-imports-down`,
+  severity: 'error',
+  from: { path: `${CORE_SRC}/${room}(/|\\.ts$)`, pathNot: '\\.spec\\.ts$' },
+  to: { path: `${CORE_SRC}/(${[...CORE.slice(i + 1), 'testing'].join('|')})(/|\\.ts$)` },
+}));
+
 /*
  * Imports run one way: core <- contract <- server, web, cli; inside the web, never from room to room. A folder of the web
  * is a room unless it is one of those that rooms share.
@@ -12,6 +34,13 @@ const ROOMS = readdirSync(`${__dirname}/apps/web/src/app`, { withFileTypes: true
 
 module.exports = {
   forbidden: [
+    ...coreOrder,
+    {
+      name: 'core-rooms-have-one-door',
+      severity: 'error',
+      from: { path: `${CORE_SRC}/([^/]+)/`, pathNot: '\\.spec\\.ts$|^packages/core/src/testing/' },
+      to: { path: `${CORE_SRC}/[^/]+/.+`, pathNot: `${CORE_SRC}/($1/|numeric/|[^/]+/index\\.ts$)` },
+    },
     {
       name: 'core-is-pure',
       severity: 'error',

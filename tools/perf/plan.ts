@@ -1,4 +1,4 @@
-import { type Coat, forecast, type MediumKey, type PanelPlan } from '@zaffet/core';
+import { type Basis, type Coat, forecast, type MediumKey, onTables, type PanelPlan } from '@zaffet/core';
 import { Solver } from 'odex';
 import { coat, FIRST, planOf, room, when } from '../../packages/core/src/testing/plans';
 import { line, type PerfLine, race } from './report';
@@ -37,13 +37,13 @@ function heavyPlan(): PanelPlan {
 const GROWTH_RUNS = 10_000;
 
 /** What stays on the heap after many runs [MB], garbage collected before and after. */
-function heapGrowth(plan: PanelPlan, runs: number): number {
+function heapGrowth(basis: Basis, runs: number): number {
   const used = (): number => {
     globalThis.gc?.();
     return process.memoryUsage().heapUsed;
   };
   const before = used();
-  for (let i = 0; i < runs; i++) forecast(plan);
+  for (let i = 0; i < runs; i++) forecast(basis);
   return (used() - before) / 1e6;
 }
 
@@ -64,13 +64,13 @@ function odexCoat(): void {
 
 export const planLines: Record<string, () => PerfLine> = {
   'plan.closed-form': () => {
-    const plan = heavyPlan();
+    const basis = onTables(heavyPlan());
     for (let i = 0; i < 60; i++) {
-      forecast(plan);
+      forecast(basis);
       odexCoat();
     }
-    const { subject, reference } = race(200, () => void forecast(plan), odexCoat);
-    const grew = heapGrowth(plan, GROWTH_RUNS);
+    const { subject, reference } = race(200, () => void forecast(basis), odexCoat);
+    const grew = heapGrowth(basis, GROWTH_RUNS);
     const note = `15 coats, ${HOURS} h of hourly air, cracks, chips and shares of every coat; heap ${grew >= 0 ? '+' : ''}${grew.toFixed(1)} MB over ${GROWTH_RUNS} more runs; reference: one coat dried by odex at 1e-6`;
     return line('plan.closed-form', 'ms', subject, reference, 200, note);
   },

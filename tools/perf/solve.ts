@@ -1,4 +1,4 @@
-import { newPlan, partPlan, SCHOOL_KEYS, toModel } from '@zaffet/contract';
+import { basisOf, newPlan, partPlan, SCHOOL_KEYS } from '@zaffet/contract';
 import { type Candidate, forecast, knobsOf, solve, type Wish, wishValues, withSettings } from '@zaffet/core';
 import { chanceFrom } from '../../packages/core/src/testing/chance';
 import { line, type PerfLine } from './report';
@@ -9,7 +9,7 @@ const STARTS_AT = '2026-05-11T08:00:00.000Z';
 function candidates(): Candidate[] {
   return SCHOOL_KEYS.map((key) => {
     let id = 0;
-    return { key, plan: toModel(partPlan(newPlan(key, 'Panel', 7, STARTS_AT, () => `s${++id}`))) };
+    return { key, basis: basisOf(partPlan(newPlan(key, 'Panel', 7, STARTS_AT, () => `s${++id}`))) };
   });
 }
 
@@ -19,13 +19,13 @@ function wishes(count: number): Wish[] {
   const schools = candidates();
   const found: Wish[] = [];
   while (found.length < count) {
-    const { plan } = schools[Math.floor(chance() * schools.length)]!;
-    const settings = knobsOf(plan).map(({ stepId, kind, low, high }) => ({
+    const { basis } = schools[Math.floor(chance() * schools.length)]!;
+    const settings = knobsOf(basis).map(({ stepId, kind, low, high }) => ({
       stepId,
       kind,
       value: low * (high / low) ** (0.15 + 0.7 * chance()),
     }));
-    const values = wishValues(forecast(withSettings(plan, settings)));
+    const values = wishValues(forecast({ ...basis, plan: withSettings(basis.plan, settings) }));
     const cracks = values.spacing !== null && values.opening !== null;
     const shows = (values.chips ?? 0) + (values.worn ?? 0) > 0.03;
     if (!cracks && !shows) continue;
@@ -51,7 +51,7 @@ function solveLines(): PerfLine[] {
     const recipes = solve(wish, all);
     times.push(performance.now() - start);
     const begun = performance.now();
-    for (let i = 0; i < 100; i++) forecast(all[i % all.length]!.plan);
+    for (let i = 0; i < 100; i++) forecast(all[i % all.length]!.basis);
     passes.push(performance.now() - begun);
     if (recipes.some((recipe) => recipe.met)) met++;
     else missed.push(JSON.stringify(wish));

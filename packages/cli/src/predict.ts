@@ -1,4 +1,5 @@
 import {
+  basisOf,
   beginAt,
   fault,
   FIGURE_WORDS,
@@ -9,7 +10,6 @@ import {
   moverText,
   type PartPlan,
   partPlan,
-  toModel,
   ZaffetError,
 } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
@@ -26,8 +26,8 @@ import {
   type Forecast,
   handsOn,
   hazards,
+  metresToMm,
   metresToUm,
-  type PanelPlan,
   type Predicted,
   quantities,
   type Readout,
@@ -188,9 +188,9 @@ async function readPlan(path: string, { part: partName, at }: Asked): Promise<Pa
  */
 export async function predict(path: string, asked: Asked = {}): Promise<Prediction> {
   const plan = await readPlan(path, asked);
-  const model = toModel(plan);
-  const result = forecast(model);
-  return describe(plan, model, result, readout(model, result));
+  const basis = basisOf(plan);
+  const result = forecast(basis);
+  return describe(plan, result, readout(basis, result));
 }
 
 /** What one figure or layer hangs on, all its knobs in words. */
@@ -216,11 +216,11 @@ export async function explainFigure(
     });
   }
   const plan = await readPlan(path, of);
-  const model = toModel(plan);
+  const basis = basisOf(plan);
   const known = (FIGURE_KEYS as readonly string[]).includes(figure);
-  const predicted = explain(model, figure, asked);
+  const predicted = explain(basis, figure, asked);
   if (predicted === null) {
-    const layers = forecast(model).layers.map((layer) => layer.id);
+    const layers = forecast(basis).layers.map((layer) => layer.id);
     throw new ZaffetError({
       ...fault('plan.invalid'),
       message: `There is no figure ${figure}. Ask for one of ${FIGURE_KEYS.join(', ')}, or a layer: ${layers.join(', ')}.`,
@@ -274,7 +274,8 @@ function zoneOf(told: ZoneReadout, areaShare: number, plan: PartPlan): ZonePredi
 
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
-function describe(plan: PartPlan, model: PanelPlan, result: Forecast, figures: Readout): Prediction {
+function describe(plan: PartPlan, result: Forecast, figures: Readout): Prediction {
+  const { plan: model } = result.course;
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number | null): string | null =>
     moment === null ? null : new Date(start + Math.round(moment) * 1000).toISOString();
@@ -352,7 +353,6 @@ function describeCoat(
   instant: (moment: number | null) => string | null,
 ): Prediction['coats'][number] {
   const { states } = coat;
-  const pattern = coat.crack?.pattern ?? null;
   return {
     id: coat.coat.id,
     medium: coat.coat.medium,
@@ -372,8 +372,8 @@ function describeCoat(
         ? null
         : { opensAt: instant(coat.window.opensAt) ?? '', closesAt: instant(coat.window.closesAt) },
     firstCracksAt: instant(coat.crack?.firstAt ?? null),
-    crackedShare: pattern?.crackedShare ?? null,
-    spacingMm: pattern === null ? null : pattern.spacingUm / 1000,
-    openingMm: pattern === null ? null : pattern.openingUm / 1000,
+    crackedShare: coat.crack?.crackedShare ?? null,
+    spacingMm: coat.crack && metresToMm(coat.crack.spacing),
+    openingMm: coat.crack && metresToMm(coat.crack.opening),
   };
 }

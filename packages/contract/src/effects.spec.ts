@@ -1,7 +1,7 @@
 import { forecast } from '@zaffet/core';
 import { EFFECT_KEYS, effectPlan, effectWants } from './plan/effects';
 import { WANT_KEYS } from './plan/types';
-import { toModel } from './plan/toModel';
+import { basisOf } from './plan/basis';
 import { samplePart } from './testing/plan';
 
 describe('effects', () => {
@@ -11,7 +11,7 @@ describe('effects', () => {
 
   it('can each be had: a plan without stops, and something to wish for', () => {
     for (const { key, plan: effect } of made) {
-      const stops = forecast(toModel(effect)).findings.filter(({ level }) => level === 'stop');
+      const stops = forecast(basisOf(effect)).findings.filter(({ level }) => level === 'stop');
       expect(stops).withContext(key).toEqual([]);
       const wants = effectWants(effect);
       expect(WANT_KEYS.some((want) => wants[want] !== null))

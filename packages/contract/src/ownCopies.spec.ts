@@ -5,6 +5,7 @@ import { newPlan } from './plan/newPlan';
 import { type PartPlan, partPlan } from './plan/partPlan';
 import { remedyFor } from './plan/remedies';
 import { SCHOOL_KEYS } from './plan/schools';
+import { basisOf } from './plan/basis';
 import { toModel } from './plan/toModel';
 import { isFilmStep, type Plan, type PlanStep } from './plan/types';
 import { USUAL_MEASURES } from './shelf/types';
@@ -73,14 +74,14 @@ function plansOf(key: MediumKey): Plan[] {
 /** All that rules say of a plan. */
 function said(plan: Plan): unknown {
   const part: PartPlan = partPlan(plan);
-  const model = toModel(part);
-  const result = forecast(model);
-  const told = readout(model, result).panel;
+  const basis = basisOf(part);
+  const result = forecast(basis);
+  const told = readout(basis, result).panel;
   const likeOf = (key: string): string => key.replace(/^own-/, '');
   let next = 0;
   return {
     findings: result.findings.map(({ code, level, stepId, values }) => ({ code, level, stepId, values })),
-    hazards: hazards(model),
+    hazards: hazards(basis.plan),
     figures: told.figures,
     layers: told.layers,
     pots: mixing(plan, SHELF).pots.map(
@@ -116,7 +117,7 @@ describe("a painter's own copy of a medium", () => {
 
   it('is stopped where the generic one is', () => {
     const stops = (plan: Plan): string[] =>
-      forecast(toModel(partPlan(inOwnMedia(plan))))
+      forecast(basisOf(partPlan(inOwnMedia(plan))))
         .findings.filter(({ level }) => level === 'stop')
         .map(({ code }) => code);
     const bleached = (key: MediumKey): Plan =>

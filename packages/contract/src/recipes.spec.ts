@@ -1,7 +1,7 @@
 import { forecast, knobsOf, solve, wishOutcomes } from '@zaffet/core';
 import { schoolPlans, withSettingsFiled } from './plan/recipes';
 import { SCHOOL_KEYS } from './plan/schools';
-import { toModel } from './plan/toModel';
+import { basisOf } from './plan/basis';
 import { type PartPlan } from './plan/partPlan';
 import { parsePlan } from './schemas';
 import { samplePart, samplePlan } from './testing/plan';
@@ -38,23 +38,23 @@ describe('recipes', () => {
     const schools = schoolPlans(samplePart(), ids()).map(({ key, plan }) => ({
       key,
       plan,
-      model: toModel(plan),
+      basis: basisOf(plan),
     }));
     const wish = { spacing: 0.006, opening: 0.0006 };
     const recipes = solve(
       wish,
-      schools.map(({ key, model }) => ({ key, plan: model })),
+      schools.map(({ key, basis }) => ({ key, basis })),
     );
     expect(recipes[0]!.met).toBeTrue();
     for (const { key, settings, met } of recipes) {
       const school = schools.find((s) => s.key === key)!;
-      expect(settings.length).toBe(knobsOf(school.model).length);
+      expect(settings.length).toBe(knobsOf(school.basis).length);
       const filed = withSettingsFiled(school.plan, settings);
       expect(() => parsePlan(filedWith(filed)))
         .withContext(key)
         .not.toThrow();
       if (!met) continue;
-      expect(wishOutcomes(forecast(toModel(filed)), wish).misfit)
+      expect(wishOutcomes(forecast(basisOf(filed)), wish).misfit)
         .withContext(key)
         .toBeLessThan(1.01);
     }

@@ -12,7 +12,7 @@ import { newPlan } from './plan/newPlan';
 import { partPlan } from './plan/partPlan';
 import { remedyFor } from './plan/remedies';
 import { SCHOOL_KEYS } from './plan/schools';
-import { toModel } from './plan/toModel';
+import { basisOf } from './plan/basis';
 import { isFilmStep, type Plan, type PlanStep } from './plan/types';
 import { parsePlan } from './schemas';
 
@@ -24,7 +24,7 @@ function chances(seed: number): () => number {
   return () => (state = (state * 48271) % 2147483647) / 2147483647;
 }
 
-const findingsOf = (plan: Plan): readonly Finding[] => forecast(toModel(partPlan(plan))).findings;
+const findingsOf = (plan: Plan): readonly Finding[] => forecast(basisOf(partPlan(plan))).findings;
 
 /** A plan of some school with some things done wrong. */
 function spoiled(chance: () => number, nextId: () => string): Plan {

@@ -1,4 +1,5 @@
 import {
+  basisOf,
   BODY_NAMES,
   COVER_NAMES,
   duration,
@@ -31,19 +32,18 @@ import {
   STROKE_NAMES,
   substrateName,
   TASK_WORDS,
-  toModel,
   um,
   USE_NAMES,
   volume,
 } from '@zaffet/contract';
 import {
   bandedFigures,
+  type Basis,
   type FigureKey,
   forecast,
   type Forecast,
   handsOn,
   hazards,
-  type PanelPlan,
   turns,
 } from '@zaffet/core';
 
@@ -132,7 +132,7 @@ function clockIn(zone: string): (moment: number) => string {
 /** A part with what it comes to. */
 interface Worked {
   readonly plan: PartPlan;
-  readonly model: PanelPlan;
+  readonly basis: Basis;
   readonly result: Forecast;
 }
 
@@ -147,8 +147,8 @@ export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
   const clock = (moment: number): string => format(start + moment * 1000);
   const worked = plan.piece.parts.map((part): Worked => {
     const of = partPlan(plan, part.id);
-    const model = toModel(of);
-    return { plan: of, model, result: forecast(model) };
+    const basis = basisOf(of);
+    return { plan: of, basis, result: forecast(basis) };
   });
   const used = mixing(plan, shelf);
   const ready = worked.map(({ result }) => result.readyAt);
@@ -185,8 +185,9 @@ export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
 function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: number) => string): SheetFinish {
   const size = ({ plan: { part } }: Worked): number => part.widthMm * part.heightMm;
   const main = own.reduce((largest, other) => (size(other) > size(largest) ? other : largest));
-  const { plan, model, result } = main;
-  const figures = bandedFigures(model, result);
+  const { plan, basis, result } = main;
+  const { plan: model } = basis;
+  const figures = bandedFigures(basis, result);
   const area = model.panel.width * model.panel.height;
   return {
     title: finish.name,
@@ -324,8 +325,8 @@ function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet[
 /** Cautions of all parts, each once, with every step they stand at. */
 function cautionsOf(worked: readonly Worked[]): JobSheet['cautions'] {
   const cautions = new Map<string, { title: string; steps: Set<string>; lines: readonly string[] }>();
-  for (const { plan, model } of worked)
-    for (const { code, stepIds } of hazards(model)) {
+  for (const { plan, basis } of worked)
+    for (const { code, stepIds } of hazards(basis.plan)) {
       const { title, cautions: lines } = hazardWords(code);
       const entry = cautions.get(code) ?? { title, steps: new Set<string>(), lines };
       for (const id of stepIds) {

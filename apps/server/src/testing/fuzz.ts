@@ -1,4 +1,4 @@
-import { API, ERRORS, type Fault, filePlan, partPlan, toModel, ZaffetError } from '@zaffet/contract';
+import { API, ERRORS, type Fault, filePlan, partPlan, basisOf, ZaffetError } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { forecast } from '@zaffet/core';
 import { sql } from 'drizzle-orm';
@@ -74,7 +74,7 @@ export function fuzzFiles(seed: number, files: number): Findings {
     try {
       const plan = parsePlan(file);
       count(found, 'taken');
-      forecast(toModel(partPlan(plan)));
+      forecast(basisOf(partPlan(plan)));
     } catch (error) {
       count(found, 'refused');
       if (!(error instanceof ZaffetError)) found.wrong.push(`file ${i}: ${String(error)}`);

@@ -3,7 +3,7 @@ import { NO_WANTS } from './newPlan';
 import { type PartPlan } from './partPlan';
 import { schoolPlan } from './recipes';
 import { type School } from './schools';
-import { toModel } from './toModel';
+import { basisOf } from './basis';
 import { type CoatStep, type PlanStep, type Wants } from './types';
 
 interface Effect {
@@ -64,7 +64,7 @@ const TOLD = 0.02;
 
 /** The figures an effect comes to on a part: what one wishes for by choosing it. */
 export function effectWants(made: PartPlan): Wants {
-  const values = wishValues(forecast(toModel(made)));
+  const values = wishValues(forecast(basisOf(made)));
   const share = (value: number | null): number | null =>
     value === null || value < TOLD ? null : Math.round(value * 100) / 100;
   const { spacing, opening } = values;

@@ -16,8 +16,8 @@ import {
 import { pricesKnown } from '../shelf/has';
 import { potUseBy } from '../shelf/keeps';
 import { type Shelf } from '../shelf/types';
-import { partPlan } from './partPlan';
-import { toModel } from './toModel';
+import { basisOf } from './basis';
+import { type Circumstances, partPlan } from './partPlan';
 import { type CoatStep, type Ingredient, isFilmStep, type Plan, type PlanStep } from './types';
 
 const ML = 1e-6;
@@ -102,16 +102,17 @@ const recipeOf = (step: Extract<PlanStep, { kind: 'coat' | 'seal' }>): string =>
  * shelf.
  * @throws InputError as `forecast`
  */
-export function mixing(plan: Plan, shelf: Shelf): Mixing {
+export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = {}): Mixing {
   const uses: PotUse[] = [];
   const steps = new Map<string, PlanStep>();
   const sanded = new Map<number, number>();
   let hands = 0;
   for (const { id } of plan.piece.parts) {
-    const part = partPlan(plan, id);
-    const model = toModel(part);
+    const part = partPlan(plan, id, null, circumstances);
+    const basis = basisOf(part);
+    const { plan: model } = basis;
     const media = mediumLookup(model.media);
-    const times = stepTimes(model);
+    const times = stepTimes(basis);
     const area = model.panel.width * model.panel.height;
     hands += model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
     for (const step of part.steps) steps.set(step.id, step);

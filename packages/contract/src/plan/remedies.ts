@@ -2,7 +2,7 @@ import { type Finding, type FindingCode, forecast, isOf, medium, opposite, nextG
 import { after, CLEAR_COLOURS, newCoat, newDistress, newSeal, newStep, when } from './create';
 import { LIMITS } from './limits';
 import { type PartPlan } from './partPlan';
-import { toModel } from './toModel';
+import { basisOf } from './basis';
 import {
   type CoatStep,
   type FilmPlanStep,
@@ -345,7 +345,7 @@ function waxLast(c: Case): StepRemedy | null {
 
 /** Whether a plan still says the same of the same step. */
 function remains(plan: PartPlan, { code, stepId }: Finding): boolean {
-  return forecast(toModel(plan)).findings.some((other) => other.code === code && other.stepId === stepId);
+  return forecast(basisOf(plan)).findings.some((other) => other.code === code && other.stepId === stepId);
 }
 
 /**

@@ -1,5 +1,5 @@
 import { room, overGlue, overMedium } from '../testing/plans';
-import { forecast } from '../forecast';
+import { forecastOf } from '../testing/forecasts';
 import { type CrackLaw } from './types';
 import { openingHistory } from './law';
 import { crackPattern, largestByStrength, largestByToughness } from './pattern';
@@ -80,14 +80,14 @@ describe('pattern in closed form', () => {
 });
 
 describe('the law on plans', () => {
-  const lawOf = (plan: ReturnType<typeof overMedium>): CrackLaw => forecast(plan).coats[2]!.crack!.law;
+  const lawOf = (plan: ReturnType<typeof overMedium>): CrackLaw => forecastOf(plan).course.cracks[2]!.law;
 
   it('gathers more slip the more there is below, and none over a bonded paint', () => {
     expect(lawOf(overGlue(200, 90, 120)).complianceUm).toBeGreaterThan(
       lawOf(overGlue(100, 90, 120)).complianceUm,
     );
-    const bonded = forecast({ ...overMedium(70, 60), steps: overMedium(70, 60).steps.slice(0, 1) }).coats[0]!
-      .crack!.law;
+    const bonded = forecastOf({ ...overMedium(70, 60), steps: overMedium(70, 60).steps.slice(0, 1) }).course
+      .cracks[0]!.law;
     expect(bonded.complianceUm).toBe(0);
     expect(bonded.pullLengthUm / (1.976 * bonded.thicknessUm)).toBeCloseTo(1, 1);
   });
@@ -102,7 +102,7 @@ describe('the law on plans', () => {
   });
 
   it('opens from nothing at the first crack to the end at touch-dry, never back', () => {
-    const crack = forecast(overGlue(110, 90, 120)).coats[2]!.crack!;
+    const crack = forecastOf(overGlue(110, 90, 120)).course.cracks[2]!;
     const { time, share } = openingHistory(crack.input);
     expect(share[0]).toBe(0);
     expect(share.at(-1)!).toBeGreaterThan(0.97);

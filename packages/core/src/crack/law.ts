@@ -215,7 +215,7 @@ function freeStrain(input: CrackInput, slip: Slip): number {
   const porosity = ground.kind === 'substrate' ? ground.substrate.porosity : 0;
   const shrinkage = 1 - (1 - medium.gelWater) ** (1 / 3);
   const held = bond + (1 - bond) * BONDED_STRAIN * (1 - POROUS_HOLD * porosity);
-  return shrinkage * held * (0.25 + 0.75 * slip.mixing) * (input.strainFactor ?? 1);
+  return shrinkage * held * (0.25 + 0.75 * slip.mixing) * (input.strainFactor ?? 1) * medium.strainFactor;
 }
 
 /** Strain added by hot air and by wetting and drying again. */

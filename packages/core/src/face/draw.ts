@@ -1,10 +1,10 @@
 import { fromHex, sealedColour, wetColour } from '../colour';
 import { hash3 } from '../numeric/hash';
 import { noiseValue } from '../numeric/noise';
-import { type Scene } from '../scene';
+import { type Scene } from '../outcome';
 import { type PanelField } from './run';
-import { blurred } from './blur';
-import { type Grid, sampled } from './scores';
+import { blurred } from '../raster';
+import { type Grid, sampled } from '../raster';
 
 /*
  * The panel field as a picture. Colour: films over each other as thick as they lie, clear ones deepening what is below,

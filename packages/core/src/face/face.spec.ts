@@ -1,11 +1,11 @@
-import { forecast } from '../forecast';
+import { forecastOf } from '../testing/forecasts';
 import { FILM, grow, inputOf } from '../testing/fields';
 import { overMedium } from '../testing/plans';
 import { type Panel } from '../plan';
-import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
+import { type Scene, type SceneEvent, type SceneLayer } from '../outcome';
 import { drawPanel } from './draw';
-import { measurePanel } from './measure';
-import { rasterise } from './raster';
+import { measurePanel } from '../measure';
+import { rasterise } from '../raster';
 import { type CrackedLayer, type PanelField, runScene } from './run';
 import { brushRelief } from './texture';
 import { faceView } from './view';
@@ -31,13 +31,16 @@ const layer = (id: string, changes: Partial<SceneLayer>): SceneLayer => ({
   colour: '#3c5032',
   strokes: 'one-way',
   finish: 'paint',
+  agent: null,
   yellowing: 0,
   glossUnits: 5,
   ...changes,
 });
-const { law } = forecast(overMedium(70, 60)).coats[2]!.crack!;
+const { law } = forecastOf(overMedium(70, 60)).course.cracks[2]!;
 const lay = (k: number): SceneEvent => ({
   kind: 'lay',
+  at: 0,
+  dryAt: 0,
   layer: k,
   style: 'full',
   share: 1,
@@ -46,6 +49,7 @@ const lay = (k: number): SceneEvent => ({
 });
 const crack = (k: number): SceneEvent => ({
   kind: 'crack',
+  at: 0,
   layer: k,
   network: k,
   fillLeft: 1,

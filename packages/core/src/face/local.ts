@@ -1,7 +1,7 @@
 import { fieldInput, type FieldInput, type FieldWindow, type LocalLaw } from '../crack';
 import { answerAt } from '../numeric/answer';
 import { mapAt } from '../plan';
-import { type LawResponse, type Scene, type SceneNetwork } from '../scene';
+import { type LawResponse, type Scene, type SceneNetwork } from '../outcome';
 import { type FaceView } from './view';
 
 /** Cells of a local law are about this wide [mm]; maps are no finer. */

@@ -1,4 +1,4 @@
-import { type Scene } from '../scene';
+import { type Scene } from '../outcome';
 import { drawPanel, type DrawnPanel, type PanelView } from './draw';
 import { type PanelField } from './run';
 

@@ -1,7 +1,7 @@
 import { uniform } from '../numeric/hash';
 import { type Place } from '../plan';
-import { type Scene, type SceneEvent, type SceneLayer } from '../scene';
-import { type Grid, levelOf, scores, type Strand } from './scores';
+import { type Scene, type SceneEvent, type SceneLayer } from '../outcome';
+import { type Grid, levelOf, scores, type Strand } from '../raster';
 
 /** How near a point is to the panel's rim, as the zones of the closed form see it: 0 field … 1. */
 export interface Rims {
@@ -133,7 +133,7 @@ export function layPattern(
   return { score, level, width: markWidth(layer, event) };
 }
 
-const isJelly = (layer: SceneLayer): boolean => layer.finish === 'resist' && layer.thicknessUm > 20;
+const isJelly = ({ agent }: SceneLayer): boolean => agent === 'jelly';
 
 /** How softly the marks of a layer end, in scores. */
 function markWidth(layer: SceneLayer, event: Extract<SceneEvent, { kind: 'lay' }>): number {

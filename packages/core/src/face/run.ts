@@ -2,15 +2,15 @@ import { type CrackField } from '../crack';
 import { BOND_SCATTER } from '../chip';
 import { hash3 } from '../numeric/hash';
 import { mapAt } from '../plan';
-import { type Scene, type SceneEvent } from '../scene';
+import { type Scene, type SceneEvent } from '../outcome';
 import { craters, layPattern, reachOf, rimDistance } from './patterns';
-import { rasterise } from './raster';
-import { blurred } from './blur';
-import { findIslands } from './islands';
+import { rasterise } from '../raster';
+import { blurred } from '../raster';
+import { findIslands } from '../raster';
 import { responseAt } from './local';
-import { type Grid, levelOf, sampled, scores, soft, type Strand } from './scores';
+import { type Grid, levelOf, sampled, scores, soft, type Strand } from '../raster';
 import { tornEdge } from './texture';
-import { type CrackRaster } from './types';
+import { type CrackRaster } from '../raster';
 
 /*
  * The panel point by point: the same events as the closed form follows in shares, laid on a raster. Painter's way:

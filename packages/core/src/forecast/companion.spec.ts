@@ -1,6 +1,6 @@
 import { type Companion, type CompanionTask, type PanelPlan, type Step } from '../plan';
 import { after, coat, FIRST, planOf, room, seal, when } from '../testing/plans';
-import { forecast } from './forecast';
+import { forecastOf } from '../testing/forecasts';
 
 const HOUR = 3600;
 const beside = (task: CompanionTask, rest: number, start = when('through-dry')): Companion => ({
@@ -12,12 +12,12 @@ const beside = (task: CompanionTask, rest: number, start = when('through-dry')):
   start,
 });
 const codes = (steps: readonly Step[], substrate: PanelPlan['panel']['substrate'] = 'scuffed'): string[] =>
-  forecast(planOf(steps, room(), substrate)).findings.map(({ code }) => code);
+  forecastOf(planOf(steps, room(), substrate)).findings.map(({ code }) => code);
 
 // Common practice, no source.
 describe('work beside the layers', () => {
   it('takes its time: hands, then rest, before the next step', () => {
-    const { times } = forecast(
+    const { times } = forecastOf(
       planOf([
         coat('a', 'chalk', 90, FIRST),
         beside('transfer', 12 * HOUR),
@@ -29,7 +29,7 @@ describe('work beside the layers', () => {
 
   it('changes nothing of what is seen', () => {
     const shares = (steps: readonly Step[]): number[] =>
-      forecast(planOf(steps)).layers.map(({ share }) => share);
+      forecastOf(planOf(steps)).layers.map(({ share }) => share);
     const coats = [coat('a', 'chalk', 90, FIRST), coat('b', 'chalk', 80, when('through-dry'))];
     expect(shares([coats[0]!, beside('repair', 0), coats[1]!])).toEqual(shares(coats));
   });
@@ -56,7 +56,7 @@ describe('what lies below the first coat', () => {
     prepared: PanelPlan['panel']['prepared'] = [],
   ): string[] => {
     const plan = planOf([coat('a', 'chalk', 90, FIRST)], room(), 'scuffed');
-    return forecast({
+    return forecastOf({
       ...plan,
       panel: { ...plan.panel, history: { ...plan.panel.history, ...history }, prepared },
     }).findings.map(({ code }) => code);

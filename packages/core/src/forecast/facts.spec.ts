@@ -1,8 +1,8 @@
 import { type Air } from '../air';
 import { type Coat, type PanelPlan } from '../plan';
 import { coat, FIRST, overGlue, overMedium, planOf, room, when } from '../testing/plans';
-import { forecast } from './forecast';
-import { figureValues } from './readout';
+import { forecastOf } from '../testing/forecasts';
+import { figureValues } from '../readout';
 import { type CoatForecast } from './types';
 
 /*
@@ -11,8 +11,8 @@ import { type CoatForecast } from './types';
  */
 
 const coatOf = (plan: PanelPlan, id: string): CoatForecast =>
-  forecast(plan).coats.find((c) => c.coat.id === id)!;
-const figures = (plan: PanelPlan): ReturnType<typeof figureValues> => figureValues(forecast(plan));
+  forecastOf(plan).coats.find((c) => c.coat.id === id)!;
+const figures = (plan: PanelPlan): ReturnType<typeof figureValues> => figureValues(forecastOf(plan));
 const spacingMm = (plan: PanelPlan): number => (figures(plan).spacing ?? 0) * 1000;
 const openingMm = (plan: PanelPlan): number => (figures(plan).opening ?? 0) * 1000;
 const strength = (plan: PanelPlan): number => figures(plan).strength ?? 0;
@@ -203,7 +203,7 @@ const FACTS: readonly Fact[] = [
     value: () => {
       const p = overMedium(70, 60);
       const c = coat('second', 'chalk', 80, when('recoat'));
-      return coatOf({ ...p, steps: [...p.steps, c] }, 'top').crack!.pattern.strength / strength(p);
+      return coatOf({ ...p, steps: [...p.steps, c] }, 'top').crack!.strength / strength(p);
     },
     from: 0,
     to: 0.3,

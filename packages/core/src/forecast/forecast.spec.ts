@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { onTables } from '../basis';
 import { crackPattern, fieldInput, measureField } from '../crack';
 import { InputError } from '../errors';
 import { hazards } from '../hazard';
@@ -33,11 +34,11 @@ import {
   when,
   wipe,
 } from '../testing/plans';
-import { forecast } from './forecast';
-import { FIGURE_KEYS, figureValues, readout } from './readout';
-import { type FindingCode } from './findings/codes';
+import { forecastOf } from '../testing/forecasts';
+import { FIGURE_KEYS, figureValues, readout } from '../readout';
+import { type FindingCode } from '../notes';
 
-const codes = (plan: PanelPlan): FindingCode[] => forecast(plan).findings.map((finding) => finding.code);
+const codes = (plan: PanelPlan): FindingCode[] => forecastOf(plan).findings.map((finding) => finding.code);
 
 const between = (range: { min: number; max: number }): fc.Arbitrary<number> =>
   fc.double({ min: range.min, max: range.max, noNaN: true });
@@ -150,7 +151,7 @@ describe('forecast of any valid plan', () => {
   it('gives finite figures, shares from 0 to 1, bands that hold the value, states in order', () => {
     fc.assert(
       fc.property(anyPlan, (plan) => {
-        const result = forecast(plan);
+        const result = forecastOf(plan);
         for (const c of result.coats) {
           const { laidAt, states } = c;
           const order = [laidAt, states.touch, states.recoat, states.through, states.cured].filter(
@@ -159,12 +160,12 @@ describe('forecast of any valid plan', () => {
           expect(order.every(Number.isFinite)).toBeTrue();
           expect([...order].sort((a, b) => a - b)).toEqual(order);
           if (c.crack) {
-            const { pattern } = c.crack;
-            for (const share of [pattern.crackedShare, pattern.openArea, pattern.strength]) {
+            const { crackedShare, openArea, strength, spacing, opening } = c.crack;
+            for (const share of [crackedShare, openArea, strength]) {
               expect(share).toBeGreaterThanOrEqual(0);
               expect(share).toBeLessThanOrEqual(1);
             }
-            expect(Number.isFinite(pattern.spacingUm) && Number.isFinite(pattern.openingUm)).toBeTrue();
+            expect(Number.isFinite(spacing) && Number.isFinite(opening)).toBeTrue();
           }
         }
         expect(result.layers.reduce((sum, layer) => sum + layer.share, 0)).toBeCloseTo(1, 9);
@@ -178,11 +179,11 @@ describe('forecast of any valid plan', () => {
           expect(Number.isFinite(part.gloss)).toBeTrue();
           expect(part.chippedShare).toBeLessThanOrEqual(1);
           expect(part.colour).toMatch(/^#[0-9a-f]{6}$/);
-          if (part.crack) expect(Number.isFinite(part.crack.spacingUm)).toBeTrue();
+          if (part.crack) expect(Number.isFinite(part.crack.spacing)).toBeTrue();
         }
         for (const quantity of quantities(plan)) expect(quantity.volume).toBeGreaterThanOrEqual(0);
         expect(hazards(plan).every((hazard) => hazard.stepIds.length > 0)).toBeTrue();
-        const told = Object.values(readout(plan, result));
+        const told = Object.values(readout(onTables(plan), result));
         for (const figure of told.flatMap(({ figures, layers }) => [...figures, ...layers])) {
           if (figure.value === null) continue;
           expect(figure.low!).toBeLessThanOrEqual(figure.value);
@@ -197,7 +198,7 @@ describe('forecast of any valid plan', () => {
     fc.assert(
       fc.property(anyPlan, (plan) => {
         const before = JSON.stringify(plan);
-        expect(figureValues(forecast(plan))).toEqual(figureValues(forecast(plan)));
+        expect(figureValues(forecastOf(plan))).toEqual(figureValues(forecastOf(plan)));
         expect(JSON.stringify(plan)).toBe(before);
       }),
       { numRuns: 40, seed: 5 },
@@ -207,7 +208,7 @@ describe('forecast of any valid plan', () => {
   it('does the steps in order, whatever their rules', () => {
     fc.assert(
       fc.property(anyPlan, (plan) => {
-        const laid = forecast(plan).times.map((t) => t.from);
+        const laid = forecastOf(plan).times.map((t) => t.from);
         expect([...laid].sort((a, b) => a - b)).toEqual(laid);
       }),
       { numRuns: 60, seed: 6 },
@@ -225,9 +226,9 @@ describe('forecast of any valid plan', () => {
             overMedium,
             (m: number, h: number, air: ReturnType<typeof room>) => overGlue(m, h, 120, air),
           ]) {
-            const thin = forecast(plan(100, top, room(t, rh))).coats[2]!.crack!;
-            const thick = forecast(plan(100, Math.round(top * 1.1) + 1, room(t, rh))).coats[2]!.crack!;
-            expect(thick.pattern.spacingUm).toBeGreaterThan(thin.pattern.spacingUm);
+            const thin = forecastOf(plan(100, top, room(t, rh))).coats[2]!.crack!;
+            const thick = forecastOf(plan(100, Math.round(top * 1.1) + 1, room(t, rh))).coats[2]!.crack!;
+            expect(thick.spacing).toBeGreaterThan(thin.spacing);
           }
         },
       ),
@@ -248,7 +249,7 @@ describe('knobs that only work one way', () => {
       room(),
       'sealed',
     );
-  const chipped = (plan: PanelPlan): number => Math.max(...forecast(plan).chips.map((chip) => chip.share));
+  const chipped = (plan: PanelPlan): number => Math.max(...forecastOf(plan).chips.map((chip) => chip.share));
   const um = fc.integer({ min: 40, max: 140 });
   const rising = (
     name: string,
@@ -292,7 +293,7 @@ describe('knobs that only work one way', () => {
       room(),
       'scuffed',
     );
-  const worn = (plan: PanelPlan): number => forecast(plan).whole.wornShare;
+  const worn = (plan: PanelPlan): number => forecastOf(plan).whole.wornShare;
   rising('more passes never wear less', (a) => [rubbed(5, a / 80, 220), rubbed(8, a / 80, 220)], worn);
   rising('a harder hand never wears less', (a) => [rubbed(6, a / 80, 220), rubbed(6, a / 60, 220)], worn);
   rising('a coarser grit never wears less', (a) => [rubbed(6, a / 80, 220), rubbed(6, a / 80, 80)], worn);
@@ -340,7 +341,7 @@ describe('any number out of its range', () => {
                 ? range.max + by * Math.max(1, range.max)
                 : NaN;
           const plan = planOf([coat('a', 'chalk', 80, FIRST), { ...steps[kind]!, [field]: value } as Step]);
-          expect(() => forecast(plan)).toThrowError(
+          expect(() => forecastOf(plan)).toThrowError(
             InputError,
             new RegExp(`^steps\\[1\\]\\.${field} is .*; it must be .* from ${range.min} to ${range.max}`),
           );
@@ -355,14 +356,14 @@ describe('any number out of its range', () => {
       ...planOf([coat('a', 'mine', 80, FIRST)]),
       media: [{ key: 'mine', name: 'Mine', like: 'chalk', changes }],
     });
-    expect(forecast(plan({ volumeSolids: 0.5 })).coats[0]!.dryThickness).toBeCloseTo(40e-6, 9);
-    expect(() => forecast(plan({ volumeSolids: 2 }))).toThrowError(
+    expect(forecastOf(plan({ volumeSolids: 0.5 })).coats[0]!.dryThickness).toBeCloseTo(40e-6, 9);
+    expect(() => forecastOf(plan({ volumeSolids: 2 }))).toThrowError(
       InputError,
       /media\.mine\.volumeSolids is 2; it must be a number from 0\.05 to 1/,
     );
-    expect(() => forecast(plan({ charm: 1 }))).toThrowError(InputError, /media\.mine\.charm/);
+    expect(() => forecastOf(plan({ charm: 1 }))).toThrowError(InputError, /media\.mine\.charm/);
     expect(() =>
-      forecast({ ...plan({}), media: [{ key: 'pva', name: 'Mine', like: 'pva', changes: {} }] }),
+      forecastOf({ ...plan({}), media: [{ key: 'pva', name: 'Mine', like: 'pva', changes: {} }] }),
     ).toThrowError(InputError, /a key that no other medium has/);
   });
 });
@@ -398,7 +399,7 @@ describe('the door of the forecast', () => {
   ];
   for (const [what, bad, message] of refused) {
     it(`refuses a bad ${what}, naming the field and what is allowed`, () => {
-      expect(() => forecast(bad)).toThrowError(InputError, message);
+      expect(() => forecastOf(bad)).toThrowError(InputError, message);
     });
   }
 });
@@ -447,7 +448,7 @@ describe('what the plan says about itself', () => {
       [coat('g', 'hide', 90, FIRST), coat('t', 'chalk', 60, when('through-dry'))],
       room(21, 0.92),
     );
-    const result = forecast(plan);
+    const result = forecastOf(plan);
     expect(result.findings).toContain(
       jasmine.objectContaining({ code: 'start-never', level: 'stop', stepId: 't' }),
     );
@@ -739,11 +740,13 @@ describe('what does not go together (common practice)', () => {
 
 describe('readout', () => {
   it('names the knobs a painter would turn, with the sign the facts have', () => {
-    const spacing = readout(overGlue(110, 90, 120)).panel.figures.find((figure) => figure.key === 'spacing')!;
+    const spacing = readout(onTables(overGlue(110, 90, 120))).panel.figures.find(
+      (figure) => figure.key === 'spacing',
+    )!;
     const glue = spacing.movers.find(
       (mover) => mover.knob.kind === 'thickness' && mover.knob.stepId === 'glue',
     );
-    const later = readout(overGlue(110, 90, 120))
+    const later = readout(onTables(overGlue(110, 90, 120)))
       .panel.figures.find((f) => f.key === 'strength')!
       .movers.find((mover) => mover.knob.kind === 'moment');
     expect(glue!.change!).toBeGreaterThan(0);
@@ -753,7 +756,9 @@ describe('readout', () => {
   });
 
   it('has a band as wide as an untried plan deserves', () => {
-    const spacing = readout(overMedium(70, 60)).panel.figures.find((figure) => figure.key === 'spacing')!;
+    const spacing = readout(onTables(overMedium(70, 60))).panel.figures.find(
+      (figure) => figure.key === 'spacing',
+    )!;
     const factor = spacing.high! / spacing.value!;
     expect(factor).toBeGreaterThan(1.4);
     expect(factor).toBeLessThan(2.5);
@@ -761,7 +766,7 @@ describe('readout', () => {
   });
 
   it('holds its peace where nothing cracks', () => {
-    const figures = readout(planOf([coat('a', 'latex', 90, FIRST)])).panel.figures;
+    const figures = readout(onTables(planOf([coat('a', 'latex', 90, FIRST)]))).panel.figures;
     expect(figures.map((figure) => figure.key)).toEqual([...FIGURE_KEYS]);
     expect(figures.find((figure) => figure.key === 'spacing')!.value).toBeNull();
     expect(figures.find((figure) => figure.key === 'openArea')!.value).toBe(0);
@@ -784,9 +789,9 @@ describe('one physics, two speeds', () => {
   ];
   for (const [name, plan] of grid) {
     it(`agrees: ${name}`, () => {
-      const { law } = forecast(plan).coats[2]!.crack!;
+      const { law } = forecastOf(plan).course.cracks[2]!;
       const closed = crackPattern(law);
-      const figures = readout(plan).panel.figures;
+      const figures = readout(onTables(plan)).panel.figures;
       const side = Math.max(20, (closed.spacingUm / 1000) * 22);
       const field = measureField(
         grow(

@@ -17,9 +17,10 @@ import {
   when,
   wipe,
 } from '../testing/plans';
-import { forecast } from './forecast';
-import { figureValues } from './readout';
-import { type Forecast, type LayerShare } from './types';
+import { forecastOf } from '../testing/forecasts';
+import { figureValues } from '../readout';
+import { type LayerShare } from '../outcome';
+import { type Forecast } from './types';
 
 /*
  * What practitioners of the other schools see: chips, resists, wear, layers and seals, as plans. Common practice, no
@@ -30,7 +31,7 @@ const NIGHT = 12 * 3600;
 const HOUR = 3600;
 const minutes = (n: number): number => n * 60;
 
-const of = (plan: PanelPlan): Forecast => forecast(plan);
+const of = (plan: PanelPlan): Forecast => forecastOf(plan);
 /** Share that flakes at the boundary below a film. */
 const chips = (plan: PanelPlan): number => Math.max(0, ...of(plan).chips.map((chip) => chip.share));
 const gone = (plan: PanelPlan): number => of(plan).whole.chippedShare;
@@ -38,7 +39,7 @@ const worn = (plan: PanelPlan): number => of(plan).whole.wornShare;
 const layer = (plan: PanelPlan, id: string): LayerShare => of(plan).layers.find((l) => l.id === id)!;
 const seen = (plan: PanelPlan, id: string): number => layer(plan, id).share;
 const cracked = (plan: PanelPlan, id: string): number =>
-  of(plan).coats.find((c) => c.coat.id === id)!.crack?.pattern.crackedShare ?? 0;
+  of(plan).coats.find((c) => c.coat.id === id)!.crack?.crackedShare ?? 0;
 const spacing = (plan: PanelPlan): number => (figureValues(of(plan)).spacing ?? 0) * 1000;
 const touched = (medium: string, um: number, air = room()): number => {
   const { open, laidAt } = of(planOf([coat('a', medium, um, FIRST)], air)).coats[0]!;

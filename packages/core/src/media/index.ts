@@ -1,4 +1,13 @@
 export { isClear } from './clear';
+export {
+  type BoardCentre,
+  type FactorKey,
+  type FactorKind,
+  factorOf,
+  type Learned,
+  PRIOR_SPREAD,
+  type StepFactors,
+} from './learned';
 export { medium, MEDIUM_KEYS, type MediumKey } from './media';
 export { mediumLookup, type MediumLookup } from './own';
 export { PARAMETERS } from './parameters';

@@ -5,6 +5,7 @@ import { type Medium, type MediumKind } from './types';
 /** What most media have in common; a row of the table says only where it differs. */
 const PLAIN = {
   traits: [],
+  strainFactor: 1,
   oxidationHours: 0,
   oxidationTouch: 0,
   oxidationRecoat: 0,

@@ -1,4 +1,5 @@
 import { checkRange, InputError } from '../errors';
+import { asLearned, checkLearned, type Learned } from './learned';
 import { medium, MEDIUM_KEYS } from './media';
 import { PARAMETERS } from './parameters';
 import { type Medium, type MediumParameter, type OwnMedium } from './types';
@@ -7,11 +8,22 @@ import { type Medium, type MediumParameter, type OwnMedium } from './types';
 export type MediumLookup = (key: string) => Medium;
 
 /**
- * Builds the lookup for a plan with a painter's own media.
+ * Builds the lookup for a plan with a painter's own media, with what the shop has learned of them multiplied in.
  * @throws InputError naming the own medium and its field when a value is out of range, a key taken or unknown
  */
-export function mediumLookup(own: readonly OwnMedium[] = []): MediumLookup {
-  if (own.length === 0) return medium;
+export function mediumLookup(own: readonly OwnMedium[] = [], learned: Learned | null = null): MediumLookup {
+  const listed = own.length === 0 ? medium : listedMedia(own);
+  if (learned === null) return listed;
+  checkLearned(learned);
+  const rows = new Map<string, Medium>();
+  return (key) => {
+    const row = rows.get(key) ?? asLearned(listed(key), learned);
+    rows.set(key, row);
+    return row;
+  };
+}
+
+function listedMedia(own: readonly OwnMedium[]): MediumLookup {
   const known = new Map<string, Medium>();
   for (const entry of own) {
     if (known.has(entry.key) || (MEDIUM_KEYS as readonly string[]).includes(entry.key)) {

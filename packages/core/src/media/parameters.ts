@@ -66,6 +66,13 @@ export const PARAMETERS: Readonly<Record<MediumParameter, ParameterInfo>> = {
     max: 20,
     provenance: 'assumed',
   },
+  strainFactor: {
+    label: 'Shrinks against its kind',
+    unit: '',
+    min: 0.2,
+    max: 5,
+    provenance: 'assumed',
+  },
   breakStrain: { label: 'Strain to break', unit: '', min: 0.005, max: 0.3, provenance: 'assumed' },
   relaxationTime: { label: 'Stress relaxation time', unit: 's', min: 100, max: 1e5, provenance: 'assumed' },
   resolubility: { label: 'Dissolves again under wet paint', unit: '', min: 0, max: 1, provenance: 'assumed' },

@@ -77,6 +77,8 @@ export interface Medium {
   readonly oxidationRecoat: number;
   readonly hardensUpToUm: number;
   readonly fractureLengthUm: number;
+  /** Factor on its free strain; 1 as its kind. */
+  readonly strainFactor: number;
   readonly breakStrain: number;
   readonly relaxationTime: number;
   readonly resolubility: number;

@@ -1,6 +1,6 @@
 import { STROKES } from '../crack';
 import { checkRange, InputError } from '../errors';
-import { mediumLookup, type MediumLookup, substrate } from '../media';
+import { type Learned, mediumLookup, type MediumLookup, substrate } from '../media';
 import { checkMap, FILM_MAP_RANGE, MAP_RANGE } from './map';
 import { PLAN_RANGES } from './ranges';
 import {
@@ -108,8 +108,8 @@ function checkStep(step: Step, at: string, media: MediumLookup): void {
  * @returns the lookup of the plan's media, generic and own
  * @throws InputError naming the field, the value and what is allowed
  */
-export function checkPlan(plan: PanelPlan): MediumLookup {
-  const media = mediumLookup(plan.media);
+export function checkPlan(plan: PanelPlan, learned: Learned | null = null): MediumLookup {
+  const media = mediumLookup(plan.media, learned);
   substrate(plan.panel.substrate);
   checkRange('panel.width', plan.panel.width, PLAN_RANGES.side, 'm');
   checkRange('panel.height', plan.panel.height, PLAN_RANGES.side, 'm');

@@ -1,4 +1,4 @@
-import { forecast } from '../forecast';
+import { forecastOf } from '../testing/forecasts';
 import { after, coat, distress, FIRST, planOf, when } from '../testing/plans';
 import { atWork, inHours, SITTING } from './hours';
 import { type PanelPlan, type StartRule, type WorkingHours } from './types';
@@ -38,21 +38,21 @@ describe('working hours', () => {
       coat('c', 'chalk', 90, when('through-dry', 2 * HOUR)),
     ]);
     const late = { ...HOURS, clockAtStart: 10 * HOUR };
-    const free = forecast(plan);
-    const kept = forecast({ ...plan, hours: late });
+    const free = forecastOf(plan);
+    const kept = forecastOf({ ...plan, hours: late });
     for (const { from, step } of kept.times) expect(atWork(from, late)).withContext(step.id).toBeTrue();
     expect(kept.times.at(-1)!.from).toBeGreaterThan(free.times.at(-1)!.from);
     // Cut after a night instead of two hours, mineral paint has gone hard; common practice.
     const codes = (result: typeof free): string[] => result.findings.map(({ code }) => code);
     const evening = { ...HOURS, clockAtStart: 11.5 * HOUR };
     expect(codes(free)).not.toContain('blade-hard');
-    expect(codes(forecast({ ...plan, hours: evening }))).toContain('blade-hard');
+    expect(codes(forecastOf({ ...plan, hours: evening }))).toContain('blade-hard');
   });
 
   it('are refused when they close before they open', () => {
     const plan = planOf([coat('a', 'chalk', 90, FIRST)]);
     const wrong = { ...HOURS, closes: 7 * HOUR };
-    expect(() => forecast({ ...plan, hours: wrong })).toThrowError(
+    expect(() => forecastOf({ ...plan, hours: wrong })).toThrowError(
       /hours\.closes is 25200; it must be later/,
     );
   });

@@ -177,6 +177,10 @@ export type StepKind = Step['kind'];
 /** The map of a step that has one. */
 export const mapOf = (step: Step): PanelMap | undefined => ('map' in step ? step.map : undefined);
 
+/** Steps that leave something lying on the panel; salt is gone before it is finished, with what it lay in. */
+export const laysLayer = (step: Step): boolean =>
+  isFilm(step) || (step.kind === 'resist' && step.agent !== 'salt');
+
 export const isFilm = (step: Step): step is FilmStep => step.kind === 'coat' || step.kind === 'seal';
 
 /** What was put on a surface before. */

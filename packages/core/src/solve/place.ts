@@ -1,3 +1,4 @@
+import { type Basis } from '../basis';
 import { forecast, type Forecast } from '../forecast';
 import { fillMap, fillRegion, type MapZone, type Region } from '../maps';
 import {
@@ -29,8 +30,8 @@ export interface PlaceFit {
 }
 
 /** What a place of the panel gives of what can be wished for; null where there is nothing of the kind. */
-export function placeValues(plan: PanelPlan, place: LookPlace): Record<WishKey, number | null> {
-  const result: Forecast = 'region' in place ? forecast(plan, {}, place.region) : forecast(plan);
+export function placeValues(basis: Basis, place: LookPlace): Record<WishKey, number | null> {
+  const result: Forecast = 'region' in place ? forecast(basis, place.region) : forecast(basis);
   return wishValues(result, 'region' in place ? 'panel' : place.zone);
 }
 
@@ -83,7 +84,8 @@ function groundOf(plan: PanelPlan, step: MappedStep): { map: PanelMap; changes: 
  * @returns null where no step of the plan has anything to do with it
  * @throws InputError as `forecast`
  */
-export function fitPlace(plan: PanelPlan, place: LookPlace, key: WishKey, wanted: number): PlaceFit | null {
+export function fitPlace(basis: Basis, place: LookPlace, key: WishKey, wanted: number): PlaceFit | null {
+  const { plan } = basis;
   const size = { width: plan.panel.width, height: plan.panel.height };
   let best: (PlaceFit & { off: number }) | null = null;
   for (const step of plan.steps) {
@@ -100,7 +102,7 @@ export function fitPlace(plan: PanelPlan, place: LookPlace, key: WishKey, wanted
           ? fillRegion(map, place.region, amount, size)
           : fillMap(map, ZONE_FILL[place.zone], amount, size);
       const steps = plan.steps.map((s) => (s === step ? ({ ...s, ...changes, map: filled } as Step) : s));
-      return { map: filled, value: placeValues({ ...plan, steps }, place)[key] };
+      return { map: filled, value: placeValues({ ...basis, plan: { ...plan, steps } }, place)[key] };
     };
     const keep = (amount: number): number | null => {
       const { map: filled, value } = tried(amount);

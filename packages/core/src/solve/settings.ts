@@ -1,3 +1,4 @@
+import { type Basis } from '../basis';
 import { mediumLookup } from '../media';
 import { isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
 import { type Setting } from './types';
@@ -20,8 +21,8 @@ const SHARE = { low: 0.02, high: 0.95 };
 const MOST_PRESSURE = 3;
 
 /** The numbers of a plan that decide its look and that a hand can set. */
-export function knobsOf(plan: PanelPlan): Knob[] {
-  const media = mediumLookup(plan.media);
+export function knobsOf({ plan, shop }: Basis): Knob[] {
+  const media = mediumLookup(plan.media, shop.learned);
   return plan.steps.flatMap((step, i): Knob[] => {
     const knobs: Knob[] = [];
     if (step.kind === 'coat') {

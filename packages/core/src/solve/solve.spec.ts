@@ -1,4 +1,5 @@
-import { forecast } from '../forecast';
+import { onTables } from '../basis';
+import { forecastOf } from '../testing/forecasts';
 import { PLAN_RANGES } from '../plan';
 import { chanceFrom } from '../testing/chance';
 import { after, coat, distress, FIRST, overGlue, overMedium, planOf, resist, when } from '../testing/plans';
@@ -7,33 +8,39 @@ import { solve, solveStepwise, wishValues } from './solve';
 import { type Candidate, type Wish } from './types';
 
 const CANDIDATES: readonly Candidate[] = [
-  { key: 'medium', plan: overMedium(110, 120) },
-  { key: 'glue', plan: overGlue(130, 120, 120) },
+  { key: 'medium', basis: onTables(overMedium(110, 120)) },
+  { key: 'glue', basis: onTables(overGlue(130, 120, 120)) },
   {
     key: 'milk',
-    plan: planOf([
-      coat('base', 'latex', 90, FIRST, { colour: '#3a2d24' }),
-      coat('sealer', 'polyW', 80, when('through-dry', 86400)),
-      coat('top', 'milk', 75, after(1200), { colour: '#a9bcb6', passes: 1 }),
-      distress('s', 'sponge', after(7200), { rounds: 4 }),
-    ]),
+    basis: onTables(
+      planOf([
+        coat('base', 'latex', 90, FIRST, { colour: '#3a2d24' }),
+        coat('sealer', 'polyW', 80, when('through-dry', 86400)),
+        coat('top', 'milk', 75, after(1200), { colour: '#a9bcb6', passes: 1 }),
+        distress('s', 'sponge', after(7200), { rounds: 4 }),
+      ]),
+    ),
   },
   {
     key: 'wax',
-    plan: planOf([
-      coat('a', 'latex', 90, FIRST, { colour: '#34505c' }),
-      resist('w', 'candle', 0.3, when('through-dry')),
-      coat('b', 'latex', 90, after(60), { colour: '#d8cdb2' }),
-      distress('s', 'scrape', when('through-dry'), { rounds: 1, pressure: 0.3 }),
-    ]),
+    basis: onTables(
+      planOf([
+        coat('a', 'latex', 90, FIRST, { colour: '#34505c' }),
+        resist('w', 'candle', 0.3, when('through-dry')),
+        coat('b', 'latex', 90, after(60), { colour: '#d8cdb2' }),
+        distress('s', 'scrape', when('through-dry'), { rounds: 1, pressure: 0.3 }),
+      ]),
+    ),
   },
   {
     key: 'sanded',
-    plan: planOf([
-      coat('a', 'chalk', 90, FIRST, { colour: '#2f3d46' }),
-      coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#ddd6c4' }),
-      distress('s', 'sand', after(43200), { grit: 150, rounds: 8 }),
-    ]),
+    basis: onTables(
+      planOf([
+        coat('a', 'chalk', 90, FIRST, { colour: '#2f3d46' }),
+        coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#ddd6c4' }),
+        distress('s', 'sand', after(43200), { grit: 150, rounds: 8 }),
+      ]),
+    ),
   },
 ];
 
@@ -43,13 +50,14 @@ describe('solver', () => {
     let met = 0;
     const tries = 20;
     for (let k = 0; k < tries; k++) {
-      const { plan } = CANDIDATES[k % CANDIDATES.length]!;
-      const settings = knobsOf(plan).map(({ stepId, kind, low, high }) => ({
+      const { basis } = CANDIDATES[k % CANDIDATES.length]!;
+      const { plan } = basis;
+      const settings = knobsOf(basis).map(({ stepId, kind, low, high }) => ({
         stepId,
         kind,
         value: low * (high / low) ** (0.15 + 0.7 * chance()),
       }));
-      const { spacing, opening, chips, worn, under } = wishValues(forecast(withSettings(plan, settings)));
+      const { spacing, opening, chips, worn, under } = wishValues(forecastOf(withSettings(plan, settings)));
       const wish: Wish = {
         ...(spacing === null || opening === null ? {} : { spacing, opening }),
         chips: chips!,
@@ -61,7 +69,7 @@ describe('solver', () => {
       const best = recipes.find((recipe) => recipe.met);
       if (best === undefined) continue;
       met++;
-      const values = wishValues(forecast(best.plan));
+      const values = wishValues(forecastOf(best.plan));
       if (spacing !== null) expect(Math.abs(values.spacing! / spacing - 1)).toBeLessThan(0.151);
       expect(Math.abs(values.under! - under!)).toBeLessThan(0.0501);
     }
@@ -89,7 +97,7 @@ describe('solver', () => {
 
   it('keeps every number within what a hand and the plan allow', () => {
     for (const { plan, settings } of solve({ chips: 0.4, under: 0.5 }, CANDIDATES)) {
-      for (const knob of knobsOf(plan)) {
+      for (const knob of knobsOf(onTables(plan))) {
         const set = settings.find(({ stepId, kind }) => stepId === knob.stepId && kind === knob.kind);
         expect(set).toBeDefined();
       }
@@ -121,7 +129,7 @@ describe('solver', () => {
     expect(order(twins)).toEqual(['there', 'bought']);
     const all = solve(wish, CANDIDATES);
     for (const recipe of all) {
-      const { chips, worn } = wishValues(forecast(recipe.plan));
+      const { chips, worn } = wishValues(forecastOf(recipe.plan));
       expect(recipe.unasked).toBeCloseTo((chips ?? 0) + (worn ?? 0), 9);
     }
     expect(solve({ ...wish, chips: 0.3 }, CANDIDATES).every(({ unasked }) => unasked < 1)).toBeTrue();

@@ -1,4 +1,8 @@
-import { type Area, figureValues, forecast, type Forecast, handsOn } from '../forecast';
+import { type Basis } from '../basis';
+import { handsOn } from '../course';
+import { forecast, type Forecast } from '../forecast';
+import { descend, pointAt } from '../numeric/fit';
+import { type Area, figureValues } from '../readout';
 import { uniform } from '../numeric/hash';
 import { type PanelPlan } from '../plan';
 import { handled, type Knob, knobsOf, withSettings } from './settings';
@@ -77,39 +81,10 @@ function shareAt({ kind, low, high, usual }: Knob): number {
     : Math.log(inside / low) / Math.log(high / low);
 }
 
-/** Solves a small symmetric positive system in place by Cholesky's square roots. */
-function solved(matrix: number[][], right: number[]): number[] {
-  const n = right.length;
-  for (let j = 0; j < n; j++) {
-    for (let i = j; i < n; i++) {
-      let sum = matrix[i]![j]!;
-      for (let k = 0; k < j; k++) sum -= matrix[i]![k]! * matrix[j]![k]!;
-      matrix[i]![j] = i === j ? Math.sqrt(Math.max(1e-12, sum)) : sum / matrix[j]![j]!;
-    }
-  }
-  const x = [...right];
-  for (let i = 0; i < n; i++) {
-    for (let k = 0; k < i; k++) x[i] = x[i]! - matrix[i]![k]! * x[k]!;
-    x[i] = x[i]! / matrix[i]![i]!;
-  }
-  for (let i = n - 1; i >= 0; i--) {
-    for (let k = i + 1; k < n; k++) x[i] = x[i]! - matrix[k]![i]! * x[k]!;
-    x[i] = x[i]! / matrix[i]![i]!;
-  }
-  return x;
-}
-
-const squares = (values: readonly number[]): number => values.reduce((sum, value) => sum + value * value, 0);
-
-interface Point {
-  readonly shares: readonly number[];
-  readonly residuals: readonly number[];
-  readonly cost: number;
-}
-
 /** The best numbers for one way of working. */
-function settle(plan: PanelPlan, wish: Wish, seed: number): { settings: Setting[]; plan: PanelPlan } {
-  const knobs = knobsOf(plan);
+function settle(basis: Basis, wish: Wish, seed: number): { settings: Setting[]; plan: PanelPlan } {
+  const { plan } = basis;
+  const knobs = knobsOf(basis);
   const keys = WISH_KEYS.filter((key) => wish[key] !== undefined);
   const usual = knobs.map(shareAt);
   const settingsAt = (shares: readonly number[]): Setting[] =>
@@ -118,67 +93,30 @@ function settle(plan: PanelPlan, wish: Wish, seed: number): { settings: Setting[
       kind,
       value: valueAt({ stepId, kind, ...range }, shares[k]!),
     }));
-  const look = (shares: readonly number[]): Point => {
-    const residuals = [
-      ...residualsOf(forecast(withSettings(plan, settingsAt(shares))), wish, keys),
-      ...shares.map((share, k) => USUAL * (share - usual[k]!)),
-    ];
-    return { shares, residuals, cost: squares(residuals) };
-  };
+  const residualsAt = (shares: readonly number[]): number[] => [
+    ...residualsOf(forecast({ ...basis, plan: withSettings(plan, settingsAt(shares)) }), wish, keys),
+    ...shares.map((share, k) => USUAL * (share - usual[k]!)),
+  ];
   const starts = [
     usual,
     ...Array.from({ length: STARTS }, (_, s) => knobs.map((_, k) => uniform(31 * s + k, seed, 9))),
   ];
   const followed = starts
-    .map(look)
+    .map((shares) => pointAt(shares, residualsAt(shares)))
     .sort((a, b) => a.cost - b.cost)
     .slice(0, FOLLOWED);
   let best = followed[0]!;
   for (const start of followed) {
-    const end = descend(start, look);
+    const end = descend(start, residualsAt, { low: 0, high: 1, slope: SLOPE, iterations: ITERATIONS });
     if (end.cost < best.cost) best = end;
     if (squares(best.residuals.slice(0, keys.length)) < 0.05) break;
   }
   // Told and judged as a hand can keep it: what hangs on the last digit is no recipe.
-  const settings = settingsAt(best.shares).map(handled);
+  const settings = settingsAt(best.at).map(handled);
   return { settings, plan: withSettings(plan, settings) };
 }
 
-/** Levenberg and Marquardt's descent, inside the ranges. */
-function descend(start: Point, look: (shares: readonly number[]) => Point): Point {
-  const n = start.shares.length;
-  let here = start;
-  let damping = 0.02;
-  for (let iteration = 0; iteration < ITERATIONS && n > 0; iteration++) {
-    const columns = here.shares.map((share, k) => {
-      const by = share + SLOPE <= 1 ? SLOPE : -SLOPE;
-      const moved = look(here.shares.map((s, i) => (i === k ? s + by : s)));
-      return moved.residuals.map((residual, r) => (residual - here.residuals[r]!) / by);
-    });
-    const gradient = columns.map(
-      (column) => -column.reduce((sum, slope, r) => sum + slope * here.residuals[r]!, 0),
-    );
-    const before = here.cost;
-    for (let attempt = 0; attempt < 4; attempt++) {
-      const matrix = columns.map((a, i) =>
-        columns.map((b, j) => {
-          const sum = a.reduce((all, slope, r) => all + slope * b[r]!, 0);
-          return i === j ? sum * (1 + damping) + damping : sum;
-        }),
-      );
-      const step = solved(matrix, [...gradient]);
-      const next = look(here.shares.map((share, k) => Math.min(1, Math.max(0, share + step[k]!))));
-      if (next.cost < here.cost) {
-        here = next;
-        damping = Math.max(1e-4, damping / 4);
-        break;
-      }
-      damping *= 5;
-    }
-    if (before - here.cost < 1e-3 * before + 1e-6) break;
-  }
-  return here;
-}
+const squares = (values: readonly number[]): number => values.reduce((sum, value) => sum + value * value, 0);
 
 /** How near a forecast comes to a wish. */
 export function wishOutcomes(result: Forecast, wish: Wish): Pick<Recipe, 'outcomes' | 'met' | 'misfit'> {
@@ -201,8 +139,8 @@ function unasked(result: Forecast, wish: Wish): number {
 }
 
 function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
-  const { plan, settings } = settle(candidate.plan, wish, seed);
-  const result = forecast(plan);
+  const { plan, settings } = settle(candidate.basis, wish, seed);
+  const result = forecast({ ...candidate.basis, plan });
   const area = plan.panel.width * plan.panel.height;
   return {
     key: candidate.key,
@@ -248,7 +186,7 @@ export function* solveStepwise(
   const recipes: Recipe[] = [];
   for (const [done, candidate] of candidates.entries()) {
     yield { done, of: candidates.length };
-    const recipe = recipeOf(candidate, wish, candidate.plan.seed);
+    const recipe = recipeOf(candidate, wish, candidate.basis.plan.seed);
     if (recipe.total !== null ? recipe.total <= deadline : deadline === Infinity) recipes.push(recipe);
   }
   return recipes.sort(order(new Map(candidates.map(({ key, handicap }) => [key, handicap ?? 0]))));

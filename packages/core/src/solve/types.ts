@@ -1,4 +1,5 @@
-import { type Finding } from '../forecast';
+import { type Basis } from '../basis';
+import { type Finding } from '../notes';
 import { type PanelPlan } from '../plan';
 
 /** What a painter wishes for; what is not told is free. Lengths in m, shares 0 … 1. */
@@ -37,7 +38,7 @@ export interface Setting {
 /** A way of working to try: a plan as it is mostly done, whose numbers may be moved. */
 export interface Candidate {
   readonly key: string;
-  readonly plan: PanelPlan;
+  readonly basis: Basis;
   /** How much less it is wanted than others that do as well, 1 as much as a warning; for what a shelf lacks. */
   readonly handicap?: number;
 }

@@ -12,6 +12,7 @@ import {
   runScene,
 } from '../face';
 import { forecast, type Forecast } from '../forecast';
+import { onTables } from '../basis';
 import { type PanelPlan } from '../plan';
 
 export interface PaintedFace {
@@ -28,7 +29,7 @@ export function playedFace(
   columns: number,
   aspect = plan.panel.width / plan.panel.height,
 ): PaintedFace {
-  const result = forecast(plan);
+  const result = forecast(onTables(plan));
   const { scene } = result;
   const view = faceView(
     plan.panel,

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
@@ -21,16 +21,10 @@ import {
   type Wants,
   WISH_WORDS,
 } from '@zaffet/contract';
-import {
-  type FigureKey,
-  placeValues,
-  type Predicted,
-  regionReadout,
-  restraint,
-  type WishKey,
-} from '@zaffet/core';
+import { type FigureKey, placeValues, type Predicted, restraint, type WishKey } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { Units } from '../data/units';
+import { FiguresReading } from '../workers/figures-reading';
 import { NaturalReading } from '../workers/natural-reading';
 import { SolveSheet } from '../solve/solve-sheet';
 import { PlanEditor } from '../plan/plan.actions';
@@ -75,7 +69,7 @@ interface WantLine extends Omit<Predicted, 'movers'> {
 @Component({
   selector: 'zf-wants-panel',
   imports: [Band, MatButtonModule, MatButtonToggleModule, MatDialogModule, NumberField],
-  providers: [NaturalReading],
+  providers: [FiguresReading, NaturalReading],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ title() }}</h2>
@@ -184,9 +178,10 @@ export class WantsPanel {
   private readonly units = inject(Units).system;
   private readonly reading = inject(NaturalReading).reading;
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
-  private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
-  private readonly readout = this.store.selectSignal(planFeature.selectReadout);
+  private readonly figuresReading = inject(FiguresReading);
+  private readonly readout = this.figuresReading.readout;
+  private readonly basis = this.store.selectSignal(planFeature.selectBasis);
   readonly where = input.required<LookWhere>();
   protected readonly limits = LIMITS;
   protected readonly told = signal('');
@@ -211,14 +206,19 @@ export class WantsPanel {
   /** Figures of the place with their bands. */
   private readonly figures = computed(() => {
     const readout = this.readout();
-    const model = this.model();
     const where = this.where();
-    if (readout === null || model === null) return [];
+    if (readout === null) return [];
     if (where === 'whole') return readout.panel.figures;
     if (where === 'field' || where === 'edge' || where === 'corner') return readout[where].figures;
-    const place = this.places()[0];
-    return place !== undefined && 'region' in place ? regionReadout(model, place.region).figures : [];
+    return this.figuresReading.regionTold()?.figures ?? [];
   });
+
+  constructor() {
+    effect(() => {
+      const place = this.places()[0];
+      this.figuresReading.region.set(place !== undefined && 'region' in place ? place.region : null);
+    });
+  }
 
   protected readonly lines = computed(() => {
     const wants = this.wants();
@@ -260,11 +260,11 @@ export class WantsPanel {
         ? { value: null, low: null, high: null }
         : { value: figure.value, low: figure.low, high: figure.high };
     }
-    const model = this.model();
+    const basis = this.basis();
     const place = this.places()[0];
     const result = this.forecast();
-    if (model === null || result === null) return { value: null, low: null, high: null };
-    const value = place === undefined ? 1 - (this.topShare() ?? 1) : placeValues(model, place).under;
+    if (basis === null || result === null) return { value: null, low: null, high: null };
+    const value = place === undefined ? 1 - (this.topShare() ?? 1) : placeValues(basis, place).under;
     return { value, low: value, high: value };
   }
 

@@ -1,4 +1,4 @@
-import { NO_WANTS, type PartPlan, toModel } from '@zaffet/contract';
+import { basisOf, NO_WANTS, type PartPlan } from '@zaffet/contract';
 import { type LookPlace, placeValues } from '@zaffet/core';
 import { samplePart } from '../testing/plan';
 import { workPlaces } from './work-place';
@@ -27,9 +27,9 @@ describe('working a place otherwise', () => {
     expect(result.worked.length).toBe(2);
     expect(result.said.length).toBe(1);
     expect(result.said[0]).toMatch(/^Worn through: \d+ %, by sand, 150 grit\.$/);
-    const model = toModel(after(plan, result));
+    const basis = basisOf(after(plan, result));
     for (const place of [LEFT, RIGHT]) {
-      const { worn } = placeValues(model, place);
+      const { worn } = placeValues(basis, place);
       expect(worn!).toBeGreaterThan(0.44);
       expect(worn!).toBeLessThan(0.56);
     }
@@ -41,7 +41,7 @@ describe('working a place otherwise', () => {
     expect(result.said[0]).toMatch(/^Comes off: \d+ %, by petroleum jelly\.$/);
     // Nothing of this school wears anything through.
     expect(result.said[1]).toBe('Nothing in the plan has to do with worn through here.');
-    expect(placeValues(toModel(after(plan, result)), LEFT).chips!).toBeGreaterThan(0.5);
+    expect(placeValues(basisOf(after(plan, result)), LEFT).chips!).toBeGreaterThan(0.5);
   });
 
   it('does nothing without a wish', () => {

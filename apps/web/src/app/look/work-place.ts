@@ -6,7 +6,7 @@ import {
   type PartPlan,
   type StepMap,
   stepTitle,
-  toModel,
+  basisOf,
   type UnitSystem,
   type Wants,
   WANT_KEYS,
@@ -43,7 +43,7 @@ export function workPlaces(
 ): { worked: Worked[]; said: string[] } {
   const worked: Worked[] = [];
   const said: string[] = [];
-  let model = toModel(plan);
+  let basis = basisOf(plan);
   for (const key of WANT_KEYS) {
     const wanted = wants[key];
     if (wanted === null) continue;
@@ -51,19 +51,17 @@ export function workPlaces(
     const name = WISH_WORDS[wish].name;
     const asked = WANTED_LENGTHS.includes(key) ? wanted / 1000 : wanted;
     for (const [i, place] of places.entries()) {
-      const fit = fitPlace(model, place, wish, asked);
+      const fit = fitPlace(basis, place, wish, asked);
       const step = plan.steps.find(({ id }) => id === fit?.stepId);
       if (fit === null || step === undefined || !isMapped(step)) {
         said.push(`Nothing in the plan has to do with ${name.toLowerCase()} here.`);
         break;
       }
       worked.push({ stepId: fit.stepId, map: filedMap(fit.map, mapRange(step)), changes: fit.changes });
-      model = {
-        ...model,
-        steps: model.steps.map((s) =>
-          s.id === fit.stepId ? ({ ...s, ...fit.changes, map: fit.map } as Step) : s,
-        ),
-      };
+      const steps = basis.plan.steps.map((s) =>
+        s.id === fit.stepId ? ({ ...s, ...fit.changes, map: fit.map } as Step) : s,
+      );
+      basis = { ...basis, plan: { ...basis.plan, steps } };
       // Places of one kind come out alike: the first, the largest, speaks for them.
       if (i > 0) continue;
       const { number, unit } = figureText(wish === 'under' ? 'layer' : wish, fit.value, units);

@@ -128,14 +128,9 @@ describe('the bench', () => {
 });
 
 describe('derived values', () => {
-  it('follow the plan: a thicker top coat, a wider spacing, in forecast and readout', () => {
-    const spacing = (state: PlanState): number => {
-      const figures = planFeature.selectReadout.projector(
-        planFeature.selectModel.projector(partOf(state)),
-        planFeature.selectForecast.projector(planFeature.selectModel.projector(partOf(state))),
-      )!.panel.figures;
-      return figures.find((figure) => figure.key === 'spacing')!.value!;
-    };
+  it('follow the plan: a thicker top coat, a wider spacing, in the forecast', () => {
+    const spacing = (state: PlanState): number =>
+      planFeature.selectForecast({ plan: state })!.whole.crack!.spacing;
     expect(spacing(run(opened, thicker(200)))).toBeGreaterThan(spacing(run(opened)));
   });
 
@@ -143,9 +138,9 @@ describe('derived values', () => {
     const before = run(opened);
     const computed = (state: PlanState): unknown => {
       const store = { plan: state };
-      return [planFeature.selectForecast(store), planFeature.selectReadout(store)];
+      return [planFeature.selectForecast(store), planFeature.selectBasis(store)];
     };
-    const [forecast, readout] = computed(before) as [unknown, unknown];
+    const [forecast, basis] = computed(before) as [unknown, unknown];
     const partId = samplePlan().piece.parts[0]!.id;
     for (const action of [
       PlanEditor.planRenamed({ name: 'Another' }),
@@ -157,9 +152,9 @@ describe('derived values', () => {
       }),
       PlanEditor.partChanged({ partId, changes: { name: 'Lid' }, gesture: null }),
     ]) {
-      const [again, told] = computed(planFeature.reducer(before, action)) as [unknown, unknown];
+      const [again, rests] = computed(planFeature.reducer(before, action)) as [unknown, unknown];
       expect(again).withContext(action.type).toBe(forecast);
-      expect(told).withContext(action.type).toBe(readout);
+      expect(rests).withContext(action.type).toBe(basis);
     }
     const [other] = computed(planFeature.reducer(before, thicker(133))) as [unknown];
     expect(other).not.toBe(forecast);

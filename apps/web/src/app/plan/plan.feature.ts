@@ -3,11 +3,11 @@ import {
   type Fault,
   type PartPlan,
   type Plan,
+  basisOf,
   partPlan,
   type SavedPlan,
-  toModel,
 } from '@zaffet/contract';
-import { forecast, type PanelPlan, readout } from '@zaffet/core';
+import { type Basis, forecast } from '@zaffet/core';
 import {
   createFeature,
   createReducer,
@@ -82,7 +82,7 @@ const initial: PlanState = {
 };
 
 /** A selector whose value stays the same object while it holds the same. */
-const selectSame = createSelectorFactory<object, PanelPlan | null>((projector) =>
+const selectSame = createSelectorFactory<object, Basis | null>((projector) =>
   resultMemoize(projector, equal),
 );
 
@@ -291,24 +291,26 @@ export const planFeature = createFeature({
     on(PlanEditor.undoAsked, (state) => travelled(state, undo)),
     on(PlanEditor.redoAsked, (state) => travelled(state, redo)),
   ),
-  extraSelectors: ({ selectHistory, selectSelectedStepId, selectPartId, selectFinishId }) => {
+  extraSelectors: ({ selectId, selectHistory, selectSelectedStepId, selectPartId, selectFinishId }) => {
     const selectFile = createSelector(selectHistory, (history) => history?.present ?? null);
     /** The part in hand with the finish on the bench. */
     const selectPlan = createSelector(selectFile, selectPartId, selectFinishId, (file, partId, finishId) =>
       file === null ? null : partPlan(file, partId, finishId),
     );
     /** Told apart by what it holds: a name, a price, a wish or the palette leaves it as it is, and nothing is computed. */
-    const selectModel = selectSame(selectPlan, (plan: PartPlan | null) =>
-      plan === null ? null : toModel(plan),
+    const selectBasis = selectSame(selectPlan, (plan: PartPlan | null) =>
+      plan === null ? null : basisOf(plan),
     );
-    const selectForecast = createSelector(selectModel, (model) => (model === null ? null : forecast(model)));
+    const selectForecast = createSelector(selectBasis, (basis) => (basis === null ? null : forecast(basis)));
     return {
       selectFile,
       selectPlan,
-      selectModel,
+      selectBasis,
+      selectModel: createSelector(selectBasis, (basis) => basis?.plan ?? null),
       selectForecast,
-      selectReadout: createSelector(selectModel, selectForecast, (model, base) =>
-        model === null || base === null ? null : readout(model, base),
+      /** What is on the bench: figures of something else say nothing of it. */
+      selectBench: createSelector(selectId, selectPlan, (id, plan) =>
+        plan === null ? null : `${id} ${plan.part.id} ${plan.finish.id}`,
       ),
       selectCanUndo: createSelector(selectHistory, (history) => (history?.past.length ?? 0) > 0),
       selectCanRedo: createSelector(selectHistory, (history) => (history?.future.length ?? 0) > 0),

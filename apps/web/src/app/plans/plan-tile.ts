@@ -8,7 +8,7 @@ import {
   perCent,
   type PlanSummary,
   stepTitle,
-  toModel,
+  basisOf,
 } from '@zaffet/contract';
 import { figureValues, forecast } from '@zaffet/core';
 import { format } from 'date-fns';
@@ -94,7 +94,7 @@ export class PlanTile {
   });
   private readonly forecast = computed(() => {
     const part = this.part();
-    return part === null ? null : forecast(toModel(part));
+    return part === null ? null : forecast(basisOf(part));
   });
   /** Its mean colour, until the picture is there. */
   protected readonly tone = computed(() => this.forecast()?.whole.colour ?? null);

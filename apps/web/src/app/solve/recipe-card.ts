@@ -9,7 +9,7 @@ import {
   SCHOOLS,
   type PartPlan,
   type School,
-  toModel,
+  basisOf,
   WISH_WORDS,
 } from '@zaffet/contract';
 import { forecast, handsOn, quantities, type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core';
@@ -126,8 +126,8 @@ export class RecipeCard {
   readonly taken = output<PartPlan>();
 
   private readonly shelf = inject(Store).selectSignal(shelfFeature.selectShelf);
-  private readonly model = computed(() => toModel(this.plan()));
-  private readonly forecast = computed(() => forecast(this.model()));
+  private readonly forecast = computed(() => forecast(basisOf(this.plan())));
+  private readonly model = computed(() => this.forecast().course.plan);
   protected readonly name = computed(() => SCHOOLS[this.school() as School]);
   protected readonly judged = computed(() => wishOutcomes(this.forecast(), this.wish()));
   protected readonly verdict = computed(() => {

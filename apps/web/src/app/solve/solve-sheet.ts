@@ -12,7 +12,7 @@ import {
   SCHOOLS,
   type School,
   schoolPlans,
-  toModel,
+  basisOf,
   WISH_WORDS,
   withSettingsFiled,
 } from '@zaffet/contract';
@@ -251,7 +251,7 @@ export class SolveSheet {
           wish,
           candidates: schools.map(({ key, plan: school }) => ({
             key,
-            plan: toModel(school),
+            basis: basisOf(school),
             handicap: BUYING * missing(school.steps).length,
           })),
           deadline: hours === null ? null : hours * SECONDS_PER_HOUR,
@@ -276,7 +276,7 @@ export class SolveSheet {
 
   private summary(tried: number): string {
     const found = this.found();
-    const met = found.filter(({ plan }) => wishOutcomes(forecast(toModel(plan)), this.wish()).met);
+    const met = found.filter(({ plan }) => wishOutcomes(forecast(basisOf(plan)), this.wish()).met);
     const late = tried - found.length;
     const lateText = late > 0 ? ` ${late} ways would not be dry in time.` : '';
     const first = found[0];

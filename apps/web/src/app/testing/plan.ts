@@ -1,4 +1,5 @@
 import {
+  basisOf,
   type FilmPlanStep,
   isFilmStep,
   newPlan,
@@ -7,9 +8,8 @@ import {
   type Plan,
   type SavedPlan,
   type School,
-  toModel,
 } from '@zaffet/contract';
-import { forecast, type Forecast, type PanelPlan } from '@zaffet/core';
+import { forecast, type Forecast } from '@zaffet/core';
 
 /** A plan with ids `base`, `slip`, `top`; the same each time. */
 export function samplePlan(school: School = 'wet-glue'): Plan {
@@ -24,9 +24,8 @@ export function savedPlan(plan: Plan = samplePlan(), revision = 1): SavedPlan {
 
 export const samplePart = (school?: School): PartPlan => partPlan(samplePlan(school));
 
-export function computed(plan: PartPlan): { plan: PartPlan; model: PanelPlan; forecast: Forecast } {
-  const model = toModel(plan);
-  return { plan, model, forecast: forecast(model) };
+export function computed(plan: PartPlan): { plan: PartPlan; forecast: Forecast } {
+  return { plan, forecast: forecast(basisOf(plan)) };
 }
 
 /** A step of a plan that lays a film. */

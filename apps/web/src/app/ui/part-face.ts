@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { type PartPlan, toModel } from '@zaffet/contract';
+import { basisOf, type PartPlan } from '@zaffet/contract';
 import { type FaceViewKey, forecast } from '@zaffet/core';
 import { FaceCanvas } from './face-canvas';
 import { faceRequest } from '../workers/face-request';
@@ -26,10 +26,8 @@ export class PartFace {
   readonly first = input(false);
   protected readonly answer = signal<FaceAnswer | null>(null);
 
-  private readonly model = computed(() => toModel(this.plan()));
   private readonly request = computed(() => {
-    const model = this.model();
-    return faceRequest(model, forecast(model), {
+    return faceRequest(forecast(basisOf(this.plan())), {
       view: this.view(),
       columns: this.columns(),
       rows: this.rows(),

@@ -4,8 +4,8 @@ import {
   type FaceView,
   type FaceViewKey,
   faceView,
+  type FilmCracks,
   openingHistory,
-  type PanelPlan,
 } from '@zaffet/core';
 import { type FaceRequest } from './messages';
 
@@ -23,11 +23,14 @@ export interface FaceLook {
   readonly age: number | null;
 }
 
+/** The cracks the panel shows. */
+const cracksShown = ({ crackedCoat, course }: Forecast): FilmCracks | null =>
+  crackedCoat === null ? null : (course.cracks[crackedCoat] ?? null);
+
 /** Share of the final opening at an age of the coat; null before the first crack. */
 export function openingAt(forecast: Forecast, age: number): number | null {
-  const i = forecast.crackedCoat;
-  const crack = i === null ? null : forecast.coats[i]?.crack;
-  if (!crack) return null;
+  const crack = cracksShown(forecast);
+  if (crack === null) return null;
   const history = openingHistory(crack.input);
   const first = history.time[0] ?? Infinity;
   if (crack.firstAt === null || age < first) return null;
@@ -43,9 +46,8 @@ export function openingAt(forecast: Forecast, age: number): number | null {
 
 /** Age of the coat [s] at which its cracks had opened to a share; null where none cracks while it dries. */
 export function ageAtOpening(forecast: Forecast, share: number): number | null {
-  const i = forecast.crackedCoat;
-  const crack = i === null ? null : forecast.coats[i]?.crack;
-  if (!crack || crack.firstAt === null) return null;
+  const crack = cracksShown(forecast);
+  if (crack === null || crack.firstAt === null) return null;
   const history = openingHistory(crack.input);
   let k = 1;
   while (k < history.share.length - 1 && (history.share[k] ?? 1) < share) k++;
@@ -64,10 +66,10 @@ function crackedLayer(forecast: Forecast): number | null {
 }
 
 /** What the worker must draw for a plan as it stands. */
-export function faceRequest(model: PanelPlan, forecast: Forecast, look: FaceLook): FaceRequest {
+export function faceRequest(forecast: Forecast, look: FaceLook): FaceRequest {
   const { scene } = forecast;
   const view: FaceView = faceView(
-    model.panel,
+    forecast.course.plan.panel,
     look.view,
     look.columns / look.rows,
     scene.networks.map(({ law }) => law),
@@ -99,9 +101,9 @@ export function faceRequest(model: PanelPlan, forecast: Forecast, look: FaceLook
 const JUDGED_COLUMNS = 300;
 
 /** The whole panel, as coarse as it takes to judge how natural it looks. */
-export function naturalRequest(model: PanelPlan, forecast: Forecast): FaceRequest {
-  const { width, height } = model.panel;
-  return faceRequest(model, forecast, {
+export function naturalRequest(forecast: Forecast): FaceRequest {
+  const { width, height } = forecast.course.plan.panel;
+  return faceRequest(forecast, {
     view: 'whole',
     columns: width >= height ? JUDGED_COLUMNS : Math.round((JUDGED_COLUMNS * width) / height),
     rows: width >= height ? Math.round((JUDGED_COLUMNS * height) / width) : JUDGED_COLUMNS,

@@ -1,7 +1,8 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import { type Naturalness } from '@zaffet/core';
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy, type Remote } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
+import { Thread } from './thread';
 
 /** Starts a thread that grows and draws faces: the one place that knows where it lies. */
 export const startFaceThread = (): Worker =>
@@ -13,17 +14,14 @@ export const startFaceThread = (): Worker =>
  */
 @Injectable()
 export class FaceClient implements OnDestroy {
-  private thread: Worker | null = null;
-  private remote: Remote<FaceWorker> | null = null;
+  private readonly thread = new Thread<FaceWorker>(startFaceThread);
 
   ngOnDestroy(): void {
-    this.thread?.terminate();
+    this.thread.stop();
   }
 
   private get worker(): Remote<FaceWorker> {
-    this.thread ??= startFaceThread();
-    this.remote ??= wrap<FaceWorker>(this.thread);
-    return this.remote;
+    return this.thread.remote;
   }
 
   draw(request: FaceRequest, onProgress?: (share: number) => void): Promise<FaceAnswer> {

@@ -1,7 +1,7 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { type Remote, wrap } from 'comlink';
 import { startFaceThread } from './face.client';
 import { type FaceAnswer, type FaceRequest, type FaceWorker } from './messages';
+import { Thread } from './thread';
 
 /** Few machines of a workshop have more to spare, and every worker keeps its own patterns. */
 const MOST_WORKERS = 4;
@@ -19,12 +19,12 @@ interface Waiting {
 @Injectable()
 export class FacePool implements OnDestroy {
   private readonly size = Math.max(1, Math.min(MOST_WORKERS, navigator.hardwareConcurrency));
-  private readonly threads: Worker[] = [];
-  private readonly free: Remote<FaceWorker>[] = [];
+  private readonly threads: Thread<FaceWorker>[] = [];
+  private readonly free: Thread<FaceWorker>[] = [];
   private readonly waiting: Waiting[] = [];
 
   ngOnDestroy(): void {
-    for (const thread of this.threads) thread.terminate();
+    for (const thread of this.threads) thread.stop();
   }
 
   /** @param first - before all others that wait: what the page is about */
@@ -34,27 +34,27 @@ export class FacePool implements OnDestroy {
       if (first) this.waiting.unshift(mine);
       else this.waiting.push(mine);
       if (this.free.length === 0 && this.threads.length < this.size) {
-        const thread = startFaceThread();
+        const thread = new Thread<FaceWorker>(startFaceThread);
         this.threads.push(thread);
-        this.free.push(wrap<FaceWorker>(thread));
+        this.free.push(thread);
       }
       this.handOut();
     });
   }
 
   private handOut(): void {
-    const worker = this.free.pop();
-    if (worker === undefined) return;
+    const thread = this.free.pop();
+    if (thread === undefined) return;
     const next = this.waiting.shift();
     if (next === undefined) {
-      this.free.push(worker);
+      this.free.push(thread);
       return;
     }
-    void worker
+    void thread.remote
       .draw(next.request, null)
       .then(next.resolve, next.reject)
       .finally(() => {
-        this.free.push(worker);
+        this.free.push(thread);
         this.handOut();
       });
   }

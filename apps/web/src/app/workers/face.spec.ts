@@ -1,3 +1,4 @@
+import { basisOf } from '@zaffet/contract';
 import { Growth } from '@zaffet/core';
 import { FINGERPRINT, FINGERPRINT_INPUT } from '../../../../../packages/core/src/testing/fields';
 import { computed, samplePart } from '../testing/plan';
@@ -19,8 +20,8 @@ const LOOK: FaceLook = {
 
 describe('face request', () => {
   it('asks for what the forecast says, all of it, and the cracks it shows measured', () => {
-    const { model, forecast } = computed(samplePart());
-    const request = faceRequest(model, forecast, LOOK);
+    const { forecast } = computed(samplePart());
+    const request = faceRequest(forecast, LOOK);
     expect(request.scene).toBe(forecast.scene);
     expect(request.scene.layers.map((layer) => layer.id)).toEqual(['panel', 'base', 'slip', 'top']);
     expect(request.measured).toBe(3);
@@ -29,16 +30,16 @@ describe('face request', () => {
   });
 
   it('leaves out what comes after the cracks while they open', () => {
-    const { model, forecast } = computed(samplePart('hide-glue'));
-    const early = faceRequest(model, forecast, { ...LOOK, age: 1 });
+    const { forecast } = computed(samplePart('hide-glue'));
+    const early = faceRequest(forecast, { ...LOOK, age: 1 });
     expect(early.openingShare).toBeNull();
     expect(early.scene.events[early.until - 1]!.kind).toBe('crack');
   });
 
   it('draws a plain coat where nothing cracks', () => {
     const plan = samplePart();
-    const { model, forecast } = computed({ ...plan, steps: plan.steps.slice(0, 1) });
-    const request = faceRequest(model, forecast, LOOK);
+    const { forecast } = computed({ ...plan, steps: plan.steps.slice(0, 1) });
+    const request = faceRequest(forecast, LOOK);
     expect([request.measured, request.openingShare]).toEqual([null, 1]);
   });
 
@@ -52,8 +53,8 @@ describe('face request', () => {
         heightMm: 90,
       },
     };
-    const { model, forecast } = computed(rail);
-    const request = faceRequest(model, forecast, { ...LOOK, view: 'whole' });
+    const { forecast } = computed(rail);
+    const request = faceRequest(forecast, { ...LOOK, view: 'whole' });
     expect(request.columns / request.rows).toBeCloseTo(request.view.widthMm / request.view.heightMm, 0);
   });
 
@@ -77,14 +78,14 @@ describe('the field in this browser', () => {
 });
 
 describe('face worker', () => {
-  const { model, forecast } = computed(samplePart());
-  const request = faceRequest(model, forecast, LOOK);
+  const { forecast } = computed(samplePart());
+  const request = faceRequest(forecast, LOOK);
 
   it('draws a picture off the page and measures it', async () => {
     const answer = await new FaceClient().draw(request);
     if (answer.outcome !== 'done') throw new Error('overtaken');
     expect(answer.rgba.length).toBe(request.columns * request.rows * 4);
-    const predicted = forecast.coats[2]!.crack!.pattern.spacingUm / 1000;
+    const predicted = forecast.coats[2]!.crack!.spacing * 1000;
     expect(answer.figures!.spacingMm / predicted).toBeGreaterThan(0.75);
     expect(answer.figures!.spacingMm / predicted).toBeLessThan(1.35);
     const top = forecast.layers.find((layer) => layer.id === 'top')!.share;
@@ -104,7 +105,11 @@ describe('face worker', () => {
   });
 
   it('tells how the crackle depends on the moment, as the school has it', async () => {
-    const strengths = await new FaceClient().moments({ plan: model, stepIndex: 2, waits: [60, 900, 20000] });
+    const strengths = await new FaceClient().moments({
+      basis: basisOf(samplePart()),
+      stepIndex: 2,
+      waits: [60, 900, 20000],
+    });
     expect([...strengths].sort((a, b) => b - a)).toEqual(strengths);
     expect(strengths[2]).toBeLessThan(0.05);
   });
@@ -112,8 +117,8 @@ describe('face worker', () => {
 
 describe('face pool', () => {
   it('draws many pictures, none overtaken, the same as one worker draws', async () => {
-    const { model, forecast } = computed(samplePart());
-    const request = faceRequest(model, forecast, LOOK);
+    const { forecast } = computed(samplePart());
+    const request = faceRequest(forecast, LOOK);
     const seeds = [1, 2, 3, 4, 5];
     const pool = new FacePool();
     const answers = await Promise.all(

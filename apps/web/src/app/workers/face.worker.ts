@@ -18,6 +18,7 @@ import {
 } from '@zaffet/core';
 import { expose, transfer } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
+import { Turns } from './thread';
 
 /** Grows and draws faces off the page's thread. A newer request overtakes an older one between two slices of growth. */
 
@@ -26,7 +27,7 @@ const SLICE = 14;
 /** Grown patterns, brush reliefs and panels kept for the next request. */
 const KEPT = 6;
 
-let newest = 0;
+const turns = new Turns();
 const grown = new Map<string, CrackField>();
 const reliefs = new Map<string, Float32Array>();
 let last: { key: string; panel: PanelField } | null = null;
@@ -46,7 +47,7 @@ function keep<T>(known: Map<string, T>, key: string, value: T): T {
 /** Grows every pattern of the scene; progress runs over all of them. */
 async function patternsOf(
   request: FaceRequest,
-  mine: number,
+  stillMine: () => boolean,
   onProgress: ((share: number) => void) | null,
 ): Promise<CrackedLayer[] | 'overtaken'> {
   const { view, scene, quality } = request;
@@ -71,7 +72,7 @@ async function patternsOf(
         onProgress(told);
       }
       await pause();
-      if (mine !== newest) return 'overtaken';
+      if (!stillMine()) return 'overtaken';
       sliceEnd = performance.now() + SLICE;
     }
     cracked.push({ layer, field: keep(grown, key, growth.result()) });
@@ -114,8 +115,8 @@ function panelOf(request: FaceRequest, cracked: readonly CrackedLayer[]): PanelF
 
 const worker: FaceWorker = {
   async draw(request, onProgress): Promise<FaceAnswer> {
-    const mine = ++newest;
-    const cracked = await patternsOf(request, mine, onProgress);
+    const stillMine = turns.take();
+    const cracked = await patternsOf(request, stillMine, onProgress);
     if (cracked === 'overtaken') return { outcome: 'overtaken' };
     const panel = panelOf(request, cracked);
     const { rgba, columns, rows, scale } = drawMode(request.scene, panel, request.mode, {
@@ -137,19 +138,19 @@ const worker: FaceWorker = {
   },
 
   async natural(request): Promise<Naturalness | null> {
-    const mine = ++newest;
-    const cracked = await patternsOf(request, mine, null);
+    const stillMine = turns.take();
+    const cracked = await patternsOf(request, stillMine, null);
     if (cracked === 'overtaken') return null;
     return naturalness(marksOf(request.scene, panelOf(request, cracked)));
   },
 
-  async moments({ plan, stepIndex, waits }: MomentsRequest): Promise<number[]> {
+  async moments({ basis, stepIndex, waits }: MomentsRequest): Promise<number[]> {
     await pause();
     return waits.map((wait) => {
-      const steps = plan.steps.map((step, i) =>
+      const steps = basis.plan.steps.map((step, i) =>
         i === stepIndex ? { ...step, start: { rule: 'after' as const, wait } } : step,
       );
-      return figureValues(forecast({ ...plan, steps })).strength ?? 0;
+      return figureValues(forecast({ ...basis, plan: { ...basis.plan, steps } })).strength ?? 0;
     });
   },
 };

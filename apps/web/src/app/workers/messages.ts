@@ -1,10 +1,10 @@
 import {
+  type Basis,
   type FaceMode,
   type FaceView,
   type FieldFigures,
   type ModeScale,
   type Naturalness,
-  type PanelPlan,
   type PanelShares,
   type Scene,
 } from '@zaffet/core';
@@ -47,7 +47,7 @@ export type FaceAnswer =
 
 /** How well the crackle reads when a coat is laid at other moments. */
 export interface MomentsRequest {
-  readonly plan: PanelPlan;
+  readonly basis: Basis;
   readonly stepIndex: number;
   /** Waits after the step before [s]. */
   readonly waits: readonly number[];

@@ -13,7 +13,6 @@ const REST = 500;
 export class NaturalReading {
   private readonly store = inject(Store);
   private readonly client = inject(FaceClient);
-  private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly inGesture = this.store.selectSignal(planFeature.selectInGesture);
   readonly reading = signal<Naturalness | null>(null);
@@ -21,11 +20,10 @@ export class NaturalReading {
 
   constructor() {
     effect((onCleanup) => {
-      const model = this.model();
       const forecast = this.forecast();
-      if (model === null || forecast === null || this.inGesture()) return;
+      if (forecast === null || this.inGesture()) return;
       const timer = setTimeout(() => {
-        this.client.natural(naturalRequest(model, forecast)).then(
+        this.client.natural(naturalRequest(forecast)).then(
           (reading) => {
             this.trouble.set(false);
             if (reading !== null) this.reading.set(reading);

@@ -1,28 +1,24 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { proxy, type Remote, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { type SolveAnswer, type SolveRequest, type SolveWorker } from './solve-messages';
+import { Thread } from './thread';
 
 /** A page's end of a solver on a thread of its own; stopped with the page. */
 @Injectable()
 export class SolveClient implements OnDestroy {
-  private thread: Worker | null = null;
-  private remote: Remote<SolveWorker> | null = null;
+  private readonly thread = new Thread<SolveWorker>(
+    () => new Worker(new URL('./solve.worker', import.meta.url), { type: 'module' }),
+  );
 
   ngOnDestroy(): void {
-    this.thread?.terminate();
-  }
-
-  private get worker(): Remote<SolveWorker> {
-    this.thread ??= new Worker(new URL('./solve.worker', import.meta.url), { type: 'module' });
-    this.remote ??= wrap<SolveWorker>(this.thread);
-    return this.remote;
+    this.thread.stop();
   }
 
   find(request: SolveRequest, onProgress: (share: number) => void): Promise<SolveAnswer | null> {
-    return this.worker.find(request, proxy(onProgress));
+    return this.thread.remote.find(request, proxy(onProgress));
   }
 
   stop(): void {
-    void this.remote?.stop();
+    if (this.thread.begun) void this.thread.remote.stop();
   }
 }

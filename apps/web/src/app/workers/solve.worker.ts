@@ -1,24 +1,25 @@
 import { solveStepwise } from '@zaffet/core';
 import { expose } from 'comlink';
 import { type SolveAnswer, type SolveRequest, type SolveWorker } from './solve-messages';
+import { Turns } from './thread';
 
 /** Looks for recipes off the page's thread, school by school, so that it can be told to stop in between. */
-let newest = 0;
+const turns = new Turns();
 
 const worker: SolveWorker = {
   async find({ wish, candidates, deadline }: SolveRequest, onProgress): Promise<SolveAnswer | null> {
-    const mine = ++newest;
+    const stillMine = turns.take();
     const steps = solveStepwise(wish, candidates, deadline ?? Infinity);
     for (;;) {
       const next = steps.next();
       if (next.done === true) return next.value;
       onProgress(next.value.done / next.value.of);
       await new Promise<void>((resolve) => setTimeout(resolve, 0));
-      if (mine !== newest) return null;
+      if (!stillMine()) return null;
     }
   },
   stop(): void {
-    newest++;
+    turns.take();
   },
 };
 

@@ -1,5 +1,5 @@
 import { InputError } from '../../errors';
-import { findIslands, rasterise } from '../../face';
+import { findIslands, rasterise } from '../../raster';
 import {
   FILM,
   type Film,

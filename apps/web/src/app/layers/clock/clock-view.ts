@@ -49,7 +49,7 @@ export class ClockView {
   private readonly store = inject(Store);
   private readonly worker = inject(FaceClient);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
-  private readonly model = this.store.selectSignal(planFeature.selectModel);
+  private readonly basis = this.store.selectSignal(planFeature.selectBasis);
   protected readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1190, height: 246 });
   private readonly units = inject(Units).system;
@@ -180,10 +180,10 @@ export class ClockView {
 
   constructor() {
     effect((onCleanup) => {
-      const model = this.model();
+      const basis = this.basis();
       const forecast = this.forecast();
       const i = this.slipping();
-      if (model === null || forecast === null || i === null) {
+      if (basis === null || forecast === null || i === null) {
         this.strip.set(null);
         return;
       }
@@ -198,7 +198,7 @@ export class ClockView {
       let current = true;
       const timer = setTimeout(() => {
         void this.worker
-          .moments({ plan: model, stepIndex: forecast.coats[i]!.stepIndex, waits })
+          .moments({ basis, stepIndex: forecast.coats[i]!.stepIndex, waits })
           .then((strengths) => {
             if (current) this.strip.set({ waits, strengths, laidBelow: below.laidAt });
           });

@@ -1,6 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { celsius, figures, layerWord, type PartPlan, stepTitle, um } from '@zaffet/contract';
-import { celsiusToKelvin, type CoatForecast, evaporation, type PanelPlan } from '@zaffet/core';
+import {
+  celsiusToKelvin,
+  type CoatForecast,
+  type DryingCurve,
+  evaporation,
+  type PanelPlan,
+} from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import {
   type ChartConfiguration,
@@ -98,10 +104,14 @@ export class DryingCharts {
   /** The quiet ink of the theme, as a colour a canvas understands. */
   private readonly ink = DARK.matches ? '#b6b5af' : '#54585c';
 
+  private readonly dried = computed(() => {
+    const forecast = this.forecast();
+    return { coats: forecast?.coats ?? [], films: forecast?.course.films ?? [] };
+  });
   protected readonly drying = computed((): Line => {
     const plan = this.plan();
-    const coats = this.forecast()?.coats ?? [];
-    return { datasets: plan === null ? [] : coats.map((coat, i) => curveOf(plan, coat, i)) };
+    const { coats, films } = this.dried();
+    return { datasets: plan === null ? [] : coats.map((coat, i) => curveOf(plan, coat, films[i]!.open, i)) };
   });
   protected readonly dryingOptions = computed(() =>
     this.options({ x: 'minutes since laid', y: 'share left, %' }, false),
@@ -239,9 +249,13 @@ export class DryingCharts {
 /** Loss of a free water surface in each sample of the air [µm/h]. */
 const losses = (model: PanelPlan): number[] => model.air.map((sample) => evaporation(sample).rate * 3.6e9);
 
-function curveOf(plan: PartPlan, coat: CoatForecast, index: number): Line['datasets'][number] {
+function curveOf(
+  plan: PartPlan,
+  coat: CoatForecast,
+  curve: DryingCurve,
+  index: number,
+): Line['datasets'][number] {
   const step = plan.steps[coat.stepIndex]!;
-  const { curve } = coat;
   const first = Math.max(1e-9, curve.water0Um);
   const stride = Math.max(1, Math.floor(curve.count / POINTS));
   const touch = coat.open.touch === null ? Infinity : coat.open.touch - coat.laidAt;

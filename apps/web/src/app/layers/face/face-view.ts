@@ -26,7 +26,7 @@ import {
   type PartPlan,
   type PlanSummary,
   partPlan,
-  toModel,
+  basisOf,
 } from '@zaffet/contract';
 import { FACE_MODES, type FaceMode, type FaceViewKey, forecast } from '@zaffet/core';
 import { Store } from '@ngrx/store';
@@ -100,7 +100,6 @@ export class FaceView {
   protected readonly otherPainter = this.other.get(FacePainter);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly history = this.store.selectSignal(planFeature.selectHistory);
-  private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly inGesture = this.store.selectSignal(planFeature.selectInGesture);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 690, height: 500 });
@@ -173,9 +172,8 @@ export class FaceView {
   });
 
   private readonly request = computed(() => {
-    const model = this.model();
     const forecast = this.forecast();
-    return model === null || forecast === null ? null : faceRequest(model, forecast, this.look());
+    return forecast === null ? null : faceRequest(forecast, this.look());
   });
 
   protected readonly shownView = computed(() => this.request()?.view ?? null);
@@ -219,7 +217,7 @@ export class FaceView {
     effect(() => {
       const fine = this.request();
       if (fine === null) return;
-      const coarse = faceRequest(this.model()!, this.forecast()!, {
+      const coarse = faceRequest(this.forecast()!, {
         ...this.look(),
         quality: 'coarse',
         halfPixels: true,
@@ -231,8 +229,7 @@ export class FaceView {
     effect(() => {
       const other = this.compared();
       if (other === null) return;
-      const model = toModel(other.plan);
-      const request = faceRequest(model, forecast(model), { ...this.look(), age: null });
+      const request = faceRequest(forecast(basisOf(other.plan)), { ...this.look(), age: null });
       this.otherPainter.show({ now: request, rested: null });
     });
     inject(DestroyRef).onDestroy(() => this.other.get(FaceClient).ngOnDestroy());

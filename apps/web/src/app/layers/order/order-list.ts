@@ -1,7 +1,7 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject } from '@angular/core';
 import { MatIconModule } from '@angular/material/icon';
-import { findingWords, isFilmStep, startWords, stepTitle, toModel } from '@zaffet/contract';
+import { findingWords, isFilmStep, startWords, stepTitle, basisOf } from '@zaffet/contract';
 import { forecast } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
@@ -166,7 +166,7 @@ export class OrderList {
   protected readonly rows = computed(() => {
     const plan = this.plan();
     if (plan === null) return [];
-    const result = this.forecast() ?? forecast(toModel(plan));
+    const result = this.forecast() ?? forecast(basisOf(plan));
     const start = Date.parse(plan.startsAt);
     return plan.finish.steps.map((step, i) => {
       const times = result.times.find((known) => known.step.id === step.id);

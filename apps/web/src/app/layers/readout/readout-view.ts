@@ -29,6 +29,7 @@ import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
 import { Note } from '../note/note';
 import { SolveSheet } from '../../solve/solve-sheet';
+import { FiguresReading } from '../../workers/figures-reading';
 import { NaturalReading } from '../../workers/natural-reading';
 
 /** Shares under these are not told: nobody sees them. */
@@ -42,7 +43,7 @@ const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firs
 @Component({
   selector: 'zf-readout-view',
   imports: [Band, MatButtonModule, MatButtonToggleModule, MatDialogModule, Note, NumberField],
-  providers: [FaceClient, NaturalReading],
+  providers: [FaceClient, FiguresReading, NaturalReading],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readout-view.html',
   styleUrl: './readout-view.scss',
@@ -52,7 +53,7 @@ export class ReadoutView {
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
-  private readonly readout = this.store.selectSignal(planFeature.selectReadout);
+  private readonly readout = inject(FiguresReading).readout;
   private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;
   protected readonly limits = LIMITS;

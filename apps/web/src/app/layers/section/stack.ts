@@ -140,6 +140,6 @@ function slabOf(
     dryUm,
     wetPerDry: step.thicknessUm / Math.max(dryUm, LIMITS.thicknessUm.min / 100),
     share: step.cover.share,
-    cracked: cracked && coat.crack ? { openShare: coat.crack.pattern.openArea } : null,
+    cracked: cracked && coat.crack ? { openShare: coat.crack.openArea } : null,
   };
 }

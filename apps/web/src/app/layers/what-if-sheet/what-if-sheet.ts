@@ -8,7 +8,7 @@ import {
   type Finish,
   findingWords,
   partPlan,
-  toModel,
+  basisOf,
 } from '@zaffet/contract';
 import { FIGURE_KEYS, figureValues, forecast, handsOn, quantities } from '@zaffet/core';
 import { Store } from '@ngrx/store';
@@ -144,8 +144,8 @@ export class WhatIfSheet {
     risks: string[];
   } {
     const plan = partPlan(this.file()!, this.plan()!.part.id, finish.id);
-    const model = toModel(plan);
-    const result = forecast(model);
+    const result = forecast(basisOf(plan));
+    const model = result.course.plan;
     const values = figureValues(result);
     const area = model.panel.width * model.panel.height;
     const hands = model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);

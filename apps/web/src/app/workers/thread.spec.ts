@@ -1,0 +1,54 @@
+import { Latest, Turns } from './thread';
+
+describe('requests that overtake each other', () => {
+  it('ask one at a time, and of those that come meanwhile only the last', async () => {
+    const asked: number[] = [];
+    const waiting: (() => void)[] = [];
+    const latest = new Latest<number, number>((question) => {
+      asked.push(question);
+      return new Promise((resolve) => waiting.push(() => resolve(10 * question)));
+    });
+    const got: number[] = [];
+    const put = (n: number): void => latest.put(n, (answer) => got.push(answer), fail);
+    put(1);
+    put(2);
+    put(3);
+    expect(asked).toEqual([1]);
+    waiting.shift()!();
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(asked).toEqual([1, 3]);
+    waiting.shift()!();
+    await new Promise((resolve) => setTimeout(resolve));
+    expect(got).toEqual([10, 30]);
+    put(4);
+    expect(asked).toEqual([1, 3, 4]);
+  });
+
+  it('say when one fails, and go on with the next', async () => {
+    let failed = 0;
+    const got: number[] = [];
+    const latest = new Latest<number, number>((n) =>
+      n < 0 ? Promise.reject(new Error()) : Promise.resolve(n),
+    );
+    latest.put(
+      -1,
+      (answer) => got.push(answer),
+      () => failed++,
+    );
+    latest.put(
+      7,
+      (answer) => got.push(answer),
+      () => failed++,
+    );
+    await new Promise((resolve) => setTimeout(resolve));
+    expect([failed, got]).toEqual([1, [7]]);
+  });
+
+  it('lose their turn when a newer one takes it', () => {
+    const turns = new Turns();
+    const first = turns.take();
+    expect(first()).toBeTrue();
+    const second = turns.take();
+    expect([first(), second()]).toEqual([false, true]);
+  });
+});

@@ -1,0 +1,2 @@
+export { isWeighed, momentOf, onTables, planSoFar } from './basis';
+export * from './types';

@@ -1,0 +1,111 @@
+import { boundaryBond } from '../chip';
+import { type CrackInput, crackLaw, crackPattern, type CrackTimes, crackTimes, type Hold } from '../crack';
+import { isClear, substrate } from '../media';
+import { type Panel, type Step } from '../plan';
+import { BRITTLE } from './forces';
+import { type Factors, type FilmCracks, type FilmRun } from './types';
+
+/** A boundary with the films that pull on it. */
+export interface HeldFilms extends Hold {
+  /** Index of the lowest film above the boundary. */
+  readonly film: number;
+}
+
+/**
+ * The weakest boundary under a film: brittle films that lie directly on each other pull together, down to the first
+ * tough or slipping layer, which shields what lies deeper.
+ */
+export function weakestBoundary(
+  films: readonly FilmRun[],
+  index: number,
+  panel: Panel,
+  factors: Factors,
+): HeldFilms {
+  let solidsUm = 0;
+  let energyJM2 = 0;
+  let weakest: HeldFilms | null = null;
+  for (let k = index; k >= 0; k--) {
+    const film = films[k]!;
+    const below = films[k - 1];
+    solidsUm += film.solidsUm;
+    energyJM2 += film.medium.energyJM2Um * film.solidsUm * film.medium.strainFactor ** 2;
+    const bondJM2 =
+      (factors.bond ?? 1) *
+      boundaryBond({
+        bond: film.medium.bondJM2,
+        baseBond: below?.medium.baseBond ?? substrate(panel.substrate).baseBond,
+        bonding: film.step.kind === 'coat' ? film.step.bonding : 0,
+        closed: film.closedBelow,
+        cycles: film.cycles,
+        lumps: film.step.kind === 'coat' && film.step.lumps,
+      });
+    if (weakest === null || energyJM2 / bondJM2 > weakest.energyJM2 / weakest.bondJM2) {
+      weakest = { film: k, solidsUm, energyJM2, bondJM2 };
+    }
+    if (below === undefined || below.medium.slipRate > 0 || below.medium.energyJM2Um < BRITTLE) break;
+  }
+  return weakest!;
+}
+
+/** Later paint runs into cracks; clear films and waxes lie over them without hiding them. */
+function coveringUm(films: readonly FilmRun[], index: number): number {
+  return films
+    .slice(index + 1)
+    .filter((film) => !isClear(film.medium))
+    .reduce((sum, film) => sum + film.solidsUm * film.step.cover.share, 0);
+}
+
+/** Below this share of the film cracked nobody sees cracks. */
+const SEEN = 0.05;
+const NO_CRACKS: CrackTimes = { first: null, clear: null, done: null };
+
+/** What a film cracks into; null when it never becomes touch-dry in this air. */
+export function cracksOf(
+  films: readonly FilmRun[],
+  index: number,
+  panel: Panel,
+  steps: readonly Step[],
+  heatedAt: (stepId: string) => number,
+  factors: Factors,
+): FilmCracks | null {
+  const film = films[index]!;
+  if (film.medium.carrier === 'none' || film.openStates.touch === null) return null;
+  // Wax is too soft to crack; a seal that does not lie on something that slips holds together what it covers.
+  const onSlip = (films[index - 1]?.medium.slipRate ?? 0) > 0;
+  if (film.medium.kind === 'wax' || (film.step.kind === 'seal' && !onSlip)) return null;
+  const hold = weakestBoundary(films, index, panel, factors);
+  const input: CrackInput = {
+    curve: film.open,
+    closedBelow: film.closedBelow,
+    passes: film.step.passes,
+    temperature: film.sample.temperature,
+    humidity: film.sample.humidity,
+    coveringUm: coveringUm(films, index),
+    hold,
+    heat: film.heat,
+    cycles: film.cycles,
+    slipFactor: factors.slip ?? 1,
+    strainFactor: factors.strain ?? 1,
+  };
+  const law = crackLaw(input);
+  if (law === null) return null;
+  const pattern = crackPattern(law);
+  const shows = pattern.crackedShare > SEEN;
+  const times = shows ? crackTimes(input) : NO_CRACKS;
+  const { laidAt } = film;
+  const at = (t: number | null): number | null => (t === null ? null : t + laidAt);
+  // Cracks that only hot air or wetting brings open when that is done.
+  const forced = steps
+    .slice(film.stepIndex + 1)
+    .find((step) => step.kind === 'heat' || step.kind === 'rewet');
+  const forcedAt = shows && times.first === null && forced ? heatedAt(forced.id) : null;
+  return {
+    law,
+    pattern,
+    firstAt: at(times.first) ?? forcedAt,
+    clearAt: at(times.clear) ?? forcedAt,
+    doneAt: at(times.done),
+    boundary: hold.film,
+    input,
+  };
+}

@@ -1,0 +1,47 @@
+import { isFilm, type Step } from '../plan';
+import { SECONDS_PER_MINUTE } from '../units';
+
+/** Paces of a working hand [m²/min], per round where rounds are told; assumed. */
+const PACE = {
+  brush: 0.12,
+  sand: 0.25,
+  cloth: 1,
+  sponge: 1,
+  scrape: 0.5,
+  blade: 0.5,
+  tap: 0.3,
+  wipe: 0.15,
+} as const;
+
+/** How long the hands are at a step [s]. @param area - of the panel [m²] */
+export function handsOn(step: Step, area: number): number {
+  switch (step.kind) {
+    case 'coat':
+      return (area / PACE.brush) * SECONDS_PER_MINUTE * Math.max(0.3, step.cover.share);
+    case 'seal':
+      return (area / PACE.brush) * SECONDS_PER_MINUTE * step.coats * Math.max(0.3, step.cover.share);
+    case 'resist':
+      return (area / PACE.wipe) * SECONDS_PER_MINUTE * Math.max(0.1, step.share);
+    case 'distress':
+      return step.tool === 'bleach'
+        ? step.rounds * SECONDS_PER_MINUTE
+        : (step.rounds * area * SECONDS_PER_MINUTE) / PACE[step.tool];
+    case 'wipe':
+      return (area / PACE.wipe) * SECONDS_PER_MINUTE;
+    case 'rewet':
+      return (area / PACE.brush) * SECONDS_PER_MINUTE * 0.3;
+    case 'heat':
+      return step.duration;
+    case 'wait':
+      return 0;
+    case 'companion':
+      return step.hands;
+  }
+}
+
+/** How long a step takes before the next may follow it "after" [s]; films count from when they are laid. */
+export function lasts(step: Step, area: number): number {
+  if (isFilm(step)) return 0;
+  if (step.kind === 'wait') return step.duration;
+  return handsOn(step, area) + (step.kind === 'companion' ? step.rest : 0);
+}

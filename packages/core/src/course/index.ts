@@ -1,0 +1,5 @@
+export { courseOf, cracksOfRun } from './course';
+export { bleachWetFor, JETS } from './forces';
+export { handsOn } from './hands';
+export { advance, begin, earliest, runSteps, type RunState } from './runner';
+export * from './types';

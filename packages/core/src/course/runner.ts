@@ -1,0 +1,148 @@
+import { dryingAir, type DryingAir, scaledAir, withBurst } from '../air';
+import { type Basis, momentOf, planSoFar } from '../basis';
+import { type StateTimes } from '../film';
+import { factorOf, type MediumLookup } from '../media';
+import { inHours, isFilm, type PanelPlan, type StartRule, type StartState, type Step } from '../plan';
+import { driedIn, GIVE_UP, layFilm } from './films';
+import { driedAgain, groupFrom, heated, JETS, ONE_WETTING, wetted } from './forces';
+import { lasts } from './hands';
+import { type Factors, type FilmRun, type StepTimes } from './types';
+
+/*
+ * Goes through the steps in order: when each begins, how each film dries, what hot air and water do to the films that
+ * lie there by then. Coats are dried one after another, each with its own curve; a coat gives water to the one below
+ * and takes it back (film/dry.ts). Only one neighbour exchanges water; what is left deeper down is carried up.
+ *
+ * A state and a step: nothing is changed in place, so that a timetable can go on from any point and try again.
+ */
+
+/** How far a plan has come. */
+export interface RunState {
+  readonly basis: Basis;
+  /** The plan as far as it is carried out. */
+  readonly plan: PanelPlan;
+  readonly media: MediumLookup;
+  readonly films: readonly FilmRun[];
+  readonly times: readonly StepTimes[];
+  readonly air: readonly DryingAir[];
+  /** Until when what was wetted again is still damp [s]. */
+  readonly dampUntil: number;
+}
+
+/** A plan of which nothing is done yet. @param media - of the plan, with what the shop has learned */
+export function begin(basis: Basis, media: MediumLookup, factors: Factors = {}): RunState {
+  const plan = planSoFar(basis);
+  const rate = (factors.air ?? 1) * factorOf(basis.shop.learned, 'air');
+  return {
+    basis,
+    plan,
+    media,
+    films: [],
+    times: [],
+    air: scaledAir(dryingAir(plan.air), rate),
+    dampUntil: -Infinity,
+  };
+}
+
+/** When a step can begin [s from the plan's start], and whether the state it waits for ever comes in this air. */
+export function earliest(state: RunState, step: Step): { at: number; comes: boolean } {
+  const moment = momentOf(state.basis, step.id);
+  const { at, comes } = startOf(step.start, state.times.at(-1) ?? null, state.films.at(-1) ?? null);
+  if (moment !== undefined && 'fixed' in moment) return { at: moment.fixed, comes };
+  const open = inHours(at, step.start, state.plan.hours);
+  return { at: moment === undefined ? open : Math.max(open, moment.notBefore), comes };
+}
+
+/** Does the next step of the plan. @param at - when it begins [s from the plan's start] */
+export function advance(state: RunState, step: Step, at: number, comes = true): RunState {
+  const { plan, basis } = state;
+  const after = isFilm(step) ? laid(state, step, at) : worked(state, step, at);
+  const from = isFilm(step) ? after.films.at(-1)!.laidAt : at;
+  const until = from + lasts(step, plan.panel.width * plan.panel.height);
+  const ended = basis.known?.done[step.id]?.until;
+  return { ...after, times: [...state.times, { step, from: at, until: ended ?? until, comes }] };
+}
+
+/** All steps of a plan, each as soon as it can begin. */
+export function runSteps(basis: Basis, media: MediumLookup, factors: Factors): RunState {
+  let state = begin(basis, media, factors);
+  for (const step of state.plan.steps) {
+    const { at, comes } = earliest(state, step);
+    state = advance(state, step, at, comes);
+  }
+  return state;
+}
+
+function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, at: number): RunState {
+  const { films, plan, basis } = state;
+  const before = films.at(-1) ?? null;
+  const film = layFilm(step, state.times.length, at, {
+    substrate: plan.panel.substrate,
+    before,
+    air: state.air,
+    media: state.media,
+    factors: basis.shop.learned?.steps?.[step.id],
+    moment: momentOf(basis, step.id),
+  });
+  const covered = before === null ? [] : [{ ...before, coveredAt: at }];
+  return { ...state, films: [...films.slice(0, -1), ...covered, film] };
+}
+
+function worked(state: RunState, step: Step, at: number): RunState {
+  const { films, air } = state;
+  const from = groupFrom(films);
+  if (step.kind === 'rewet' || (step.kind === 'distress' && step.tool === 'sponge')) {
+    const amount = step.kind === 'rewet' ? step.amount : ONE_WETTING;
+    return {
+      ...state,
+      films: films.map((film, i) => (i < from ? film : wetted(film, amount))),
+      dampUntil: driedAgain(air, at, amount),
+    };
+  }
+  if (step.kind !== 'heat' || films.length === 0) return state;
+  const { tool, duration } = step;
+  const strained = films.map((film, i) =>
+    i < from ? film : heated(film, tool, duration, at, state.dampUntil),
+  );
+  const hot = withBurst(air, { from: at, until: at + duration, jet: JETS[tool] });
+  const top = strained.at(-1)!;
+  const { through } = top.openStates;
+  if (through !== null && through <= at) return { ...state, films: strained, air: hot };
+  const again = driedIn(top, hot, state.basis.shop.learned?.steps?.[top.step.id]);
+  return { ...state, films: [...strained.slice(0, -1), again], air: hot };
+}
+
+function stateMoment(states: StateTimes, state: StartState): number | null {
+  switch (state) {
+    case 'tacky':
+      return states.tacky;
+    case 'touch-dry':
+      return states.touch;
+    case 'recoat':
+      return states.recoat;
+    case 'through-dry':
+      return states.through;
+    case 'cured':
+      return states.cured;
+  }
+}
+
+/** When a step begins, by its rule [s from the plan's start]. */
+function startOf(
+  start: StartRule,
+  before: StepTimes | null,
+  below: FilmRun | null,
+): { at: number; comes: boolean } {
+  const free = before?.until ?? 0;
+  switch (start.rule) {
+    case 'after':
+      return { at: before === null ? 0 : free + start.wait, comes: true };
+    case 'at':
+      return { at: before === null ? 0 : Math.max(free, start.moment), comes: true };
+    case 'state': {
+      if (below === null) return { at: free, comes: true };
+      const moment = stateMoment(below.openStates, start.state);
+      return { at: Math.max(free, (moment ?? below.laidAt + GIVE_UP) + start.wait), comes: moment !== null };
+    }
+  }
+}

@@ -1,0 +1,20 @@
+import { type Course } from '../course';
+import { type Outcome } from '../outcome';
+import { type AddFinding, type Finding, FINDING_LEVELS } from './codes';
+import { materialRules } from './materials';
+import { momentRules } from './moments';
+import { outcomeRules } from './outcome';
+import { safetyStops, workingRules } from './working';
+
+/** What a plan says about itself, most urgent first; the rules are common practice. */
+export function notesOf(course: Course, outcome: Outcome): Finding[] {
+  const found: Finding[] = [];
+  const add: AddFinding = (code, level, stepId, values = {}) =>
+    void found.push({ code, level, stepId, values });
+  safetyStops(course, add);
+  momentRules(course, add);
+  materialRules(course, add);
+  outcomeRules(course, outcome, add);
+  workingRules(course, outcome, add);
+  return found.sort((a, b) => FINDING_LEVELS.indexOf(a.level) - FINDING_LEVELS.indexOf(b.level));
+}

@@ -1,0 +1,129 @@
+import { type CrackLaw, type Strokes } from '../crack';
+import { type CoverStyle, type DistressTool, type PanelMap, type Place, type ResistAgent } from '../plan';
+
+/*
+ * What happens to a panel, in order, as plain data: read by the closed form, which follows shares of the area, and by
+ * the panel field, which follows every point. One list, two speeds.
+ */
+
+/** A layer of the stack; the panel itself is layer 0. */
+export interface SceneLayer {
+  /** Step that laid it; `panel` for layer 0. */
+  readonly id: string;
+  /** Dry thickness [µm]; 0 for the panel. */
+  readonly thicknessUm: number;
+  /** What it hides of what is below, 0 clear … 1 hiding. */
+  readonly opacity: number;
+  /** Dry film that hides two thirds [µm]. */
+  readonly hidingUm: number;
+  /** sRGB `#rrggbb`; null for clear layers. */
+  readonly colour: string | null;
+  readonly strokes: Strokes;
+  /** What it does to the look of what it covers. */
+  readonly finish: 'paint' | 'clear' | 'wax' | 'resist' | 'wood' | 'ground';
+  /** What a resist is. */
+  readonly agent: ResistAgent | null;
+  readonly yellowing: number;
+  readonly glossUnits: number;
+}
+
+/** What happens, `at` a moment [s from the plan's start]. */
+export type SceneEvent =
+  | {
+      readonly kind: 'lay';
+      readonly at: number;
+      /** When it is touch-dry, left open; null when never in this air. */
+      readonly dryAt: number | null;
+      readonly layer: number;
+      readonly style: CoverStyle;
+      /** Share of the surface covered, and of open crack floors filled. */
+      readonly share: number;
+      readonly intoCracks: number;
+      readonly where: Place;
+    }
+  | {
+      /** Cracks open through a layer. */
+      readonly kind: 'crack';
+      readonly at: number;
+      readonly layer: number;
+      /** Layer whose pattern it follows: films that hold together crack together. */
+      readonly network: number;
+      /** Share of the openings that later coats leave. */
+      readonly fillLeft: number;
+    }
+  | {
+      /** Islands let go at the boundary below a layer. */
+      readonly kind: 'chip';
+      readonly at: number;
+      readonly layer: number;
+      /** Layer whose pattern bounds the flakes. */
+      readonly network: number;
+      /** Layer whose pull decides. */
+      readonly by: number;
+      readonly lifting: number;
+      /** Share of the layer that has gone when this is over, where it lies as thick as it should. */
+      readonly share: number;
+      /** Place it is helped on; elsewhere nothing more goes than by itself. */
+      readonly where: Place;
+    }
+  | {
+      /** A layer comes off with all that lies on it. */
+      readonly kind: 'lift';
+      readonly at: number;
+      /** Step that laid what lifts it. */
+      readonly stepId: string;
+      readonly layer: number;
+      readonly share: number;
+      readonly agent: ResistAgent;
+      readonly where: Place;
+      /** Salt: grain [µm] of the craters in the layer. */
+      readonly grainUm: number;
+    }
+  | {
+      /** A depth is rubbed or cut off. */
+      readonly kind: 'rub';
+      readonly at: number;
+      readonly stepId: string;
+      readonly tool: DistressTool;
+      readonly medianUm: number;
+      readonly spread: number;
+      readonly exposure: Readonly<Record<'field' | 'edge' | 'corner', number>>;
+      /** Resistance of each layer against the top one; Infinity where the tool does nothing. */
+      readonly resistance: readonly number[];
+      readonly where: Place;
+    };
+
+/** How a film's crack law answers to a mapped film laid thinner or thicker: ratios against the law of the mean film. */
+export interface LawResponse {
+  /** The mapped step. */
+  readonly stepId: string;
+  /** Thickness against the mean, rising; 1 is among them. */
+  readonly nodes: readonly number[];
+  readonly thickness: readonly number[];
+  readonly pull: readonly number[];
+  readonly strain: readonly number[];
+  readonly drive: readonly number[];
+  readonly mobility: readonly number[];
+  readonly fill: readonly number[];
+}
+
+/** A crack pattern of the panel. */
+export interface SceneNetwork {
+  /** Layer that sets it. */
+  readonly layer: number;
+  readonly law: CrackLaw;
+  readonly responses: readonly LawResponse[];
+}
+
+/** A panel's history. */
+export interface Scene {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly layers: readonly SceneLayer[];
+  readonly events: readonly SceneEvent[];
+  /** Crack patterns the events speak of, by the layer that sets each. */
+  readonly networks: readonly SceneNetwork[];
+  /** Where mapped steps do more and where less, by step. */
+  readonly maps: Readonly<Record<string, PanelMap>>;
+  readonly seed: number;
+}

@@ -1,0 +1,5 @@
+export { type LawResponse, type Scene, type SceneEvent, type SceneLayer, type SceneNetwork } from './history';
+export { outcomeOf } from './outcome';
+export { saltBed } from './scene';
+export * from './types';
+export { lookOf } from './zones';

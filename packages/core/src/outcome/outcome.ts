@@ -1,0 +1,85 @@
+import { type Basis } from '../basis';
+import { appearance, type Appearance } from '../colour';
+import { type Course, type Factors } from '../course';
+import { type Region } from '../maps';
+import { isClear, substrate } from '../media';
+import { type Step } from '../plan';
+import { cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
+import { sceneOf } from './scene';
+import { type Shown, showThrough } from './show';
+import { type Outcome } from './types';
+import { joinedPattern, zoneForecasts } from './zones';
+
+/** Cracks that read less than this are not what the panel shows. */
+const READS = 0.02;
+
+/**
+ * What comes of a course: what cracks, flakes and wears, and what is seen in the end.
+ * @param region - told of this part of the panel alone, where one is given
+ */
+export function outcomeOf(basis: Basis, course: Course, factors: Factors, region?: Region): Outcome {
+  const { plan, films, cracks } = course;
+  const patches = patchesOf(plan.panel, plan.steps, plan.steps.every(alike), region);
+  const responses = responsesOf(basis, course, factors);
+  const local = cracks.map((crack, i) =>
+    crack === null ? [] : patches.map((patch) => cracksThere(crack, responses[i]!, patch)),
+  );
+  const { scene, efforts } = sceneOf(course, local, responses, basis.shop.learned, factors);
+  const filmOf = scene.layers.map(({ id }) => films.findIndex((film) => film.step.id === id));
+  const cracksAt = (layer: number, patch: number): LocalCracks => local[filmOf[layer]!]![patch]!;
+  const shown = showThrough(scene, patches, cracks, cracksAt, efforts);
+  const crackedCoat = strongest(
+    local.map((cracked) => (cracked.length === 0 ? 0 : joinedPattern(patches, cracked).strength)),
+  );
+  const looks = looksOf(course, shown);
+  return {
+    crackedCoat,
+    chips: shown.chips,
+    removals: shown.removals,
+    ...zoneForecasts(patches, local, course, crackedCoat, shown, looks),
+    layers: shown.layers,
+    appearance: looks,
+    scene,
+  };
+}
+
+function looksOf({ plan, films }: Course, shown: Shown): Appearance {
+  const filmOf = new Map(films.map((film) => [film.step.id, film]));
+  const ground = substrate(plan.panel.substrate);
+  const clearOver = (index: number): number | null => {
+    const over = films
+      .slice(index + 1)
+      .filter((film) => film.step.kind === 'seal' && film.step.cover.share > 0.5);
+    return over.length === 0
+      ? null
+      : over.reduce(
+          (sum, film) => Math.min(1, sum + film.medium.yellowing * Math.min(1, film.solidsUm / 100)),
+          0,
+        );
+  };
+  return appearance(
+    shown.layers.map((layer, i) => {
+      if (i === 0) return { id: layer.id, colour: ground.colour, opacity: 1, sealed: clearOver(-1) };
+      const film = filmOf.get(layer.id);
+      const index = film === undefined ? 0 : films.indexOf(film);
+      return {
+        id: layer.id,
+        colour: film === undefined || isClear(film.medium) ? null : film.step.colour,
+        opacity: shown.opacity[i]!,
+        sealed: clearOver(index),
+      };
+    }),
+  );
+}
+
+function strongest(strengths: readonly number[]): number | null {
+  let best: number | null = null;
+  strengths.forEach((strength, i) => {
+    if (strength > READS && (best === null || strength >= strengths[best]!)) best = i;
+  });
+  return best;
+}
+
+/** Whether a step does the same all over the panel. */
+const alike = (step: Step): boolean =>
+  step.kind !== 'distress' && (step.kind !== 'resist' || step.where === 'all');

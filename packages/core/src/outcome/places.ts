@@ -1,0 +1,255 @@
+import { type CrackLaw, type CrackPattern, crackPattern } from '../crack';
+import { type Basis, momentOf } from '../basis';
+import { type Course, cracksOfRun, type Factors, type FilmCracks, runSteps } from '../course';
+import { type Region } from '../maps';
+import { answerAt } from '../numeric/answer';
+import { isFilm, mapAt, mapExtent, mapOf, PLAN_RANGES, type Panel, type PanelMap, type Step } from '../plan';
+import { type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
+import { type LawResponse } from './history';
+
+/*
+ * Where on the panel what differs. A panel is divided into patches on which everything is alike: its zones, and
+ * within each zone, where steps are mapped, classes of like values. The closed form goes through them one by one.
+ *
+ * What a film laid thicker in one place does there is worked out by laying all of it so thick: the same drying, the
+ * same law, at the moments the plan has for the mean film. Between the few thicknesses tried the law's numbers are
+ * interpolated in their logarithms; of several mapped films the effects multiply.
+ */
+
+/** A part of the panel on which everything is alike. */
+export interface Patch {
+  readonly zone: Zone;
+  /** Share of the panel's area. */
+  readonly area: number;
+  /** What each mapped step's map says here, by the step's id. */
+  readonly factors: ReadonlyMap<string, number>;
+}
+
+/** Classes of a map's values within a zone, by how many maps there are. */
+const CLASSES = [1, 8, 4, 3];
+const FEWEST_CLASSES = 2;
+/** Most classes of a zone: three maps of three classes each are told apart whole. */
+const MOST_CLASSES = 27;
+
+type PlacesOfZones = Readonly<Record<Zone, readonly (readonly [number, number])[]>>;
+
+/** The places of a panel that lie in a region, and what share of it each zone takes; its middle where none does. */
+function placesIn(
+  panel: Panel,
+  region: Region | undefined,
+): { places: PlacesOfZones; shares: Readonly<Record<Zone, number>> } {
+  const places = zonePlaces(panel.width, panel.height);
+  const shares = zoneShares(panel.width, panel.height);
+  if (region === undefined) return { places, shares };
+  const inside = (at: readonly [number, number]): boolean => {
+    const x = at[0] * panel.width - region.left;
+    const y = at[1] * panel.height - region.top;
+    return x >= 0 && x <= region.width && y >= 0 && y <= region.height;
+  };
+  const within = (zone: Zone): readonly (readonly [number, number])[] => places[zone].filter(inside);
+  const found = { field: within('field'), edge: within('edge'), corner: within('corner') };
+  const weight = (zone: Zone): number => (shares[zone] * found[zone].length) / places[zone].length;
+  const sum = ZONES.reduce((all, zone) => all + weight(zone), 0);
+  if (sum === 0) {
+    const middle = [
+      (region.left + region.width / 2) / panel.width,
+      (region.top + region.height / 2) / panel.height,
+    ] as const;
+    return { places: { field: [middle], edge: [], corner: [] }, shares: { field: 1, edge: 0, corner: 0 } };
+  }
+  return {
+    places: found,
+    shares: {
+      field: weight('field') / sum,
+      edge: weight('edge') / sum,
+      corner: weight('corner') / sum,
+    },
+  };
+}
+
+/**
+ * Divides a panel, or a region of it, into patches; their areas add up to 1.
+ * @param alike - nothing tells the zones apart: without maps one patch then stands for all of it
+ */
+export function patchesOf(panel: Panel, steps: readonly Step[], alike: boolean, region?: Region): Patch[] {
+  const mapped = steps.flatMap((step) => {
+    const map = mapOf(step);
+    return map === undefined ? [] : [{ id: step.id, map }];
+  });
+  if (mapped.length === 0 && alike) return [{ zone: 'field', area: 1, factors: new Map<string, number>() }];
+  const { places, shares } = placesIn(panel, region);
+  const zones = ZONES.filter((zone) => shares[zone] > 0);
+  if (mapped.length === 0)
+    return zones.map((zone) => ({ zone, area: shares[zone], factors: new Map<string, number>() }));
+  return zones.flatMap((zone) =>
+    classesOf(places[zone], mapped).map(({ share, factors }): Patch => ({
+      zone,
+      area: shares[zone] * share,
+      factors,
+    })),
+  );
+}
+
+function classesOf(
+  places: readonly (readonly [number, number])[],
+  mapped: readonly { readonly id: string; readonly map: PanelMap }[],
+): { share: number; factors: Map<string, number> }[] {
+  const classes = CLASSES[mapped.length] ?? FEWEST_CLASSES;
+  const values = mapped.map(({ map }) => places.map(([u, v]) => mapAt(map, u, v)));
+  const keys = new Array<string>(places.length).fill('');
+  for (const of of values) {
+    // Of equal width, not of equal number: a small spot that is worked hard is a class of its own.
+    const low = Math.min(...of);
+    const per = classes / Math.max(1e-9, Math.max(...of) - low);
+    of.forEach((value, i) => {
+      keys[i] += `${Math.min(classes - 1, Math.floor((value - low) * per))} `;
+    });
+  }
+  const groups = new Map<string, number[]>();
+  keys.forEach((key, i) => {
+    const group = groups.get(key);
+    if (group) group.push(i);
+    else groups.set(key, [i]);
+  });
+  const mean = (group: readonly number[], m: number): number =>
+    group.reduce((sum, i) => sum + values[m]![i]!, 0) / group.length;
+  return joined([...groups.values()], (group) => mapped.map((_, m) => mean(group, m))).map((group) => ({
+    share: group.length / places.length,
+    factors: new Map(mapped.map(({ id }, m) => [id, mean(group, m)])),
+  }));
+}
+
+/** Of many maps hardly two places are alike: the rarer classes then count with the commoner one that is most like them. */
+function joined(
+  groups: readonly (readonly number[])[],
+  meansOf: (group: readonly number[]) => readonly number[],
+): readonly (readonly number[])[] {
+  if (groups.length <= MOST_CLASSES) return groups;
+  const bySize = [...groups].sort((a, b) => b.length - a.length);
+  const kept = bySize.slice(0, MOST_CLASSES).map((group) => ({ means: meansOf(group), places: [...group] }));
+  for (const group of bySize.slice(MOST_CLASSES)) {
+    const means = meansOf(group);
+    const far = (other: readonly number[]): number =>
+      other.reduce((sum, value, m) => sum + (value - means[m]!) ** 2, 0);
+    kept.reduce((a, b) => (far(b.means) < far(a.means) ? b : a)).places.push(...group);
+  }
+  return kept.map(({ places }) => places);
+}
+
+/** How a film's law answers to each mapped film, by film. */
+export interface FilmResponse extends LawResponse {
+  /** How the moment of the first crack answers, as a ratio of the time since the coat was laid. */
+  readonly first: readonly number[];
+}
+
+/** Thicknesses tried beside the mean, as ratios: the map's ends, and one between where an end is far. */
+function nodesOf(map: PanelMap): number[] {
+  const { min, max } = mapExtent(map);
+  const low = Math.min(1, min);
+  const high = Math.max(1, max);
+  const nodes = [1];
+  if (low < 0.97) nodes.unshift(low);
+  if (low < 0.65) nodes.splice(1, 0, Math.sqrt(low));
+  if (high > 1.55) nodes.push(Math.sqrt(high));
+  if (high > 1.03) nodes.push(high);
+  return nodes;
+}
+
+/** A film that does not crack at all at a thickness answers as if its strain fell to this share. */
+const NO_STRAIN = 0.05;
+
+/** Lays the mapped films thinner and thicker all over, and tells how every film's cracks answer. */
+export function responsesOf(basis: Basis, course: Course, factors: Factors): FilmResponse[][] {
+  const { cracks: base } = course;
+  const responses: FilmResponse[][] = base.map(() => []);
+  for (const step of course.plan.steps) {
+    const map = mapOf(step);
+    if (map === undefined || !isFilm(step)) continue;
+    const nodes = nodesOf(map);
+    const tried = nodes.map((node) =>
+      node === 1 ? base : cracksLaid(basis, course, step.id, node, factors),
+    );
+    base.forEach((crack, film) => {
+      if (!crack) return;
+      const ratio = (of: (law: CrackLaw) => number, without: number): number[] =>
+        tried.map((cracks) => {
+          const there = cracks[film];
+          return there ? Math.max(1e-6, of(there.law)) / Math.max(1e-6, of(crack.law)) : without;
+        });
+      const laidAt = course.films[film]!.laidAt;
+      responses[film]!.push({
+        stepId: step.id,
+        nodes,
+        thickness: ratio((law) => law.thicknessUm, 1),
+        pull: ratio((law) => law.pullLengthUm, 1),
+        strain: ratio((law) => law.strain, NO_STRAIN),
+        drive: ratio((law) => law.driveRatio, NO_STRAIN),
+        mobility: ratio((law) => law.mobilityAtGel, 1),
+        fill: ratio((law) => law.fillLeft, 1),
+        first: tried.map((cracks) => {
+          const there = cracks[film]?.firstAt;
+          return there == null || crack.firstAt === null
+            ? 1
+            : Math.max(1, there - laidAt) / Math.max(1, crack.firstAt - laidAt);
+        }),
+      });
+    });
+  }
+  return responses;
+}
+
+function cracksLaid(
+  basis: Basis,
+  { plan, times, media }: Course,
+  stepId: string,
+  node: number,
+  factors: Factors,
+): (FilmCracks | null)[] {
+  const { min, max } = PLAN_RANGES.thickness;
+  const steps = plan.steps.map((step): Step => {
+    if (step.id !== stepId || !isFilm(step)) return step;
+    return { ...step, thickness: Math.min(max, Math.max(min, step.thickness * node)) };
+  });
+  // The painter's clock goes by the mean film: thick places are covered when the others are.
+  const moments = Object.fromEntries(
+    times.map(({ step, from }) => [step.id, { ...momentOf(basis, step.id), fixed: from }]),
+  );
+  const laid: Basis = { plan: { ...plan, steps }, shop: basis.shop, moments };
+  return cracksOfRun(runSteps(laid, media, factors), factors);
+}
+
+/** What a film cracks into on one patch. */
+export interface LocalCracks {
+  readonly law: CrackLaw;
+  readonly pattern: CrackPattern;
+  /** First crack after the coat's laying, against that of the mean film. */
+  readonly firstRatio: number;
+}
+
+/** The cracks of a film on a patch. */
+export function cracksThere(
+  crack: FilmCracks,
+  responses: readonly FilmResponse[],
+  patch: Patch,
+): LocalCracks {
+  const answering = responses.filter(({ stepId }) => patch.factors.has(stepId));
+  if (answering.length === 0) return { law: crack.law, pattern: crack.pattern, firstRatio: 1 };
+  const times = (of: (response: FilmResponse) => readonly number[]): number =>
+    answering.reduce(
+      (all, response) => all * answerAt(response.nodes, of(response), patch.factors.get(response.stepId)!),
+      1,
+    );
+  const { law } = crack;
+  const strain = times((r) => r.strain);
+  const local: CrackLaw = {
+    ...law,
+    thicknessUm: law.thicknessUm * times((r) => r.thickness),
+    pullLengthUm: law.pullLengthUm * times((r) => r.pull),
+    strain: law.strain * strain,
+    strengthRatio: law.strengthRatio / strain,
+    driveRatio: law.driveRatio * times((r) => r.drive),
+    mobilityAtGel: Math.min(1, law.mobilityAtGel * times((r) => r.mobility)),
+    fillLeft: Math.min(1, law.fillLeft * times((r) => r.fill)),
+  };
+  return { law: local, pattern: crackPattern(local), firstRatio: times((r) => r.first) };
+}

@@ -1,0 +1,292 @@
+import { chipShare } from '../chip';
+import { opacityOf } from '../colour';
+import { type CrackPattern } from '../crack';
+import { valueAt } from '../film';
+import { bleachWetFor, type Course, type Factors, type FilmRun } from '../course';
+import { factorOf, isClear, type Learned, substrate } from '../media';
+import {
+  type Distress,
+  isFilm,
+  laysLayer,
+  mapOf,
+  type PanelPlan,
+  type Place,
+  type Resist,
+  type Step,
+} from '../plan';
+import { abrasion, bladeEffort, EXPOSURE, LIFTING, RESIST_LIFT } from '../wear';
+import { type Scene, type SceneEvent, type SceneLayer } from './history';
+import { type FilmResponse, type LocalCracks } from './places';
+
+/** Dark wax rubbed on and wiped back stays in this share of open cracks; assumed. */
+const WAX_IN_CRACKS = 0.85;
+/** A grain bites where the wet film is at least this part of it deep; common practice. */
+const GRAIN_NEEDS = 4;
+/** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
+const CRACKS_SEEN = 0.008;
+const CRACKS_RUN = 0.3;
+
+/** Whether cracks of a pattern are there to be seen. */
+export const showsCracks = (pattern: CrackPattern): boolean =>
+  pattern.openArea >= CRACKS_SEEN && pattern.crackedShare >= CRACKS_RUN;
+
+/** The coat that salt was strewn into while it was wet and deep enough to take it; null when it lies loose on top. */
+export function saltBed(run: Pick<Course, 'films' | 'times'>, salt: Resist): FilmRun | null {
+  const at = run.times.find((times) => times.step.id === salt.id)!.from;
+  const bed = run.films.findLast((film) => film.laidAt <= at);
+  if (bed === undefined) return null;
+  const wet = bed.openStates.tacky === null || at <= bed.openStates.tacky;
+  const depthUm = bed.open.solidsUm + valueAt(bed.open, bed.open.water, at - bed.laidAt);
+  return wet && depthUm >= (salt.thickness * 1e6) / GRAIN_NEEDS ? bed : null;
+}
+
+/** Blade and scraper: effort of each cutting step, by its id. */
+export type Efforts = ReadonlyMap<string, number>;
+
+/**
+ * What happens to the panel, in order: coats cover, cracks open, flakes and resists let go, tools rub through, and
+ * the next coat covers it again.
+ */
+export function sceneOf(
+  course: Course,
+  local: readonly (readonly LocalCracks[])[],
+  responses: readonly (readonly FilmResponse[])[],
+  learned: Learned | null,
+  factors: Factors,
+): { readonly scene: Scene; readonly efforts: Efforts } {
+  const { films, cracks, plan, media } = course;
+  const begins = new Map(course.times.map(({ step, from }) => [step.id, from]));
+  const laid = plan.steps.filter(laysLayer);
+  const layerOf = new Map(laid.map((step, i) => [step.id, i + 1]));
+  const filmOf = new Map(films.map((film) => [film.step.id, film]));
+  const events: SceneEvent[] = [];
+  const efforts = new Map<string, number>();
+  const there = new Set<number>();
+  const opened = new Set<number>();
+  /** Most help any tool has given each boundary so far, by place. */
+  const helped = new Map<string, number>();
+
+  const runsSomewhere = (film: number): boolean =>
+    local[film]!.some(({ pattern }) => pattern.crackedShare >= CRACKS_RUN);
+  const seenSomewhere = (film: number): boolean => local[film]!.some(({ pattern }) => showsCracks(pattern));
+
+  /** Films above one boundary crack together: the last that really cracks sets the pattern. */
+  const networkOf = (boundary: number): number => {
+    const last = cracks.findLastIndex((crack, i) => crack?.boundary === boundary && runsSomewhere(i));
+    return last < 0 ? 0 : layerOf.get(films[last]!.step.id)!;
+  };
+
+  const settle = (at: number, lifting: number, where: Place): void => {
+    films.forEach((film, i) => {
+      const layer = layerOf.get(film.step.id)!;
+      const crack = cracks[i];
+      if (!crack || !there.has(layer) || opened.has(i)) return;
+      opened.add(i);
+      if (!seenSomewhere(i)) return;
+      events.push({
+        kind: 'crack',
+        at: crack.firstAt ?? at,
+        layer,
+        network: networkOf(crack.boundary),
+        fillLeft: crack.law.fillLeft,
+      });
+    });
+    // Films that pull on the same boundary: the last one tells.
+    const byBoundary = new Map<number, number>();
+    cracks.forEach((crack, i) => {
+      if (crack && there.has(layerOf.get(films[i]!.step.id)!)) byBoundary.set(crack.boundary, i);
+    });
+    for (const [boundary, i] of byBoundary) {
+      const { law, pattern } = cracks[i]!;
+      const layer = layerOf.get(films[boundary]!.step.id)!;
+      for (const [help, place] of lifting > 1 && where !== 'all'
+        ? ([
+            [1, 'all'],
+            [lifting, where],
+          ] as const)
+        : ([[lifting, where]] as const)) {
+        const key = `${boundary} ${i} ${place}`;
+        if ((helped.get(key) ?? 0) >= help) continue;
+        helped.set(key, help);
+        const goes = ({ law, pattern }: LocalCracks): number =>
+          chipShare(law.driveRatio, pattern.crackedShare, help);
+        if (local[i]!.every((there) => goes(there) < 1e-6)) continue;
+        events.push({
+          kind: 'chip',
+          at,
+          layer,
+          network: networkOf(boundary),
+          by: layerOf.get(films[i]!.step.id)!,
+          lifting: help,
+          share: goes({ law, pattern, firstRatio: 1 }),
+          where: place,
+        });
+      }
+    }
+  };
+
+  for (const step of plan.steps) {
+    const layer = layerOf.get(step.id);
+    const at = begins.get(step.id)!;
+    if (isFilm(step)) {
+      const film = filmOf.get(step.id)!;
+      // What cracked or flaked before is there for this coat to run into, or, clear, to lie over.
+      if (step.kind === 'seal' || film.medium.kind === 'glaze') settle(at, 1, 'all');
+      const { share, style } = step.cover;
+      const wax = film.medium.kind === 'wax' && share < 1;
+      const intoCracks = wax ? Math.max(share, WAX_IN_CRACKS) : share;
+      events.push({
+        kind: 'lay',
+        at: film.laidAt,
+        dryAt: film.openStates.touch,
+        layer: layer!,
+        style,
+        share,
+        intoCracks,
+        where: 'all',
+      });
+      there.add(layer!);
+    } else if (step.kind === 'resist' && layer !== undefined) {
+      events.push({
+        kind: 'lay',
+        at,
+        dryAt: at,
+        layer,
+        style: 'blotchy',
+        share: step.share,
+        intoCracks: step.share,
+        where: step.where,
+      });
+      there.add(layer);
+    } else if (step.kind === 'wipe') {
+      settle(at, 1, 'all');
+      liftResists(step, ['jelly'], 1);
+    } else if (step.kind === 'distress') {
+      settle(at, LIFTING[step.tool], step.where);
+      liftResists(step, ['candle', 'salt'], RESIST_LIFT[step.tool]);
+      const off = rub(step);
+      if (off !== null) events.push(off);
+    }
+  }
+  settle(course.times.at(-1)?.until ?? 0, 1, 'all');
+  return {
+    scene: {
+      widthMm: plan.panel.width * 1000,
+      heightMm: plan.panel.height * 1000,
+      layers: [groundLayer(plan), ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
+      events,
+      networks: networksOf(),
+      maps: Object.fromEntries(
+        plan.steps.flatMap((step) => {
+          const map = mapOf(step);
+          return map === undefined ? [] : [[step.id, map]];
+        }),
+      ),
+      seed: plan.seed,
+    },
+    efforts,
+  };
+
+  /** The patterns that are to be seen, or that bound flakes. */
+  function networksOf(): Scene['networks'] {
+    const named = new Set(events.flatMap((event) => ('network' in event ? [event.network] : [])));
+    return films.flatMap((film, i) => {
+      const layer = layerOf.get(film.step.id)!;
+      const law = cracks[i]?.law;
+      return named.has(layer) && law ? [{ layer, law, responses: responses[i] ?? [] }] : [];
+    });
+  }
+
+  /** Resists laid before a step come off with all that lies on them; salt takes the coat it was strewn into. */
+  function liftResists(until: Step, agents: readonly string[], share: number): void {
+    for (const step of plan.steps.slice(0, plan.steps.indexOf(until))) {
+      if (step.kind !== 'resist' || !agents.includes(step.agent)) continue;
+      const bed = step.agent === 'salt' ? saltBed(course, step) : null;
+      if (step.agent === 'salt' && bed === null) continue;
+      const lifts = media(step.agent).lifts * share;
+      events.push({
+        kind: 'lift',
+        at: begins.get(until.id)!,
+        stepId: step.id,
+        layer: layerOf.get(bed === null ? step.id : bed.step.id)!,
+        share: bed === null ? lifts : lifts * step.share,
+        agent: step.agent,
+        where: step.where,
+        grainUm: step.thickness * 1e6,
+      });
+    }
+  }
+
+  function rub(step: Distress): SceneEvent | null {
+    const at = begins.get(step.id)!;
+    const lying = films.filter((film) => there.has(layerOf.get(film.step.id)!));
+    const top = lying.at(-1);
+    if (top === undefined) return null;
+    const age = (film: FilmRun): number => at - (film.openStates.touch ?? Infinity);
+    const off = abrasion(step, top.medium, age(top), step.tool === 'bleach' ? bleachWetFor(course, step) : 0);
+    const resistance = new Array<number>(laid.length + 1).fill(1);
+    for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(film.medium, age(film));
+    if (step.tool === 'blade' || step.tool === 'scrape')
+      efforts.set(step.id, bladeEffort(top.medium, age(top)));
+    return {
+      kind: 'rub',
+      at,
+      stepId: step.id,
+      tool: step.tool,
+      medianUm: off.medianUm * (factors.wear ?? 1) * factorOf(learned, `wear:${step.tool}`),
+      spread: off.spread,
+      exposure: EXPOSURE[step.tool],
+      resistance,
+      where: step.where,
+    };
+  }
+}
+
+function groundLayer(plan: PanelPlan): SceneLayer {
+  const ground = substrate(plan.panel.substrate);
+  const wood = ['raw-softwood', 'raw-hardwood', 'plywood', 'sealed', 'scuffed', 'gloss', 'waxed'];
+  return {
+    id: 'panel',
+    thicknessUm: 0,
+    opacity: 1,
+    hidingUm: 1,
+    colour: ground.colour,
+    strokes: 'one-way',
+    finish: wood.includes(ground.key) ? 'wood' : 'ground',
+    agent: null,
+    yellowing: 0,
+    glossUnits: ground.key === 'gloss' ? 60 : 5,
+  };
+}
+
+function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
+  if (film === undefined) {
+    const thicknessUm = step.kind === 'resist' ? step.thickness * 1e6 : 0;
+    return {
+      id: step.id,
+      thicknessUm,
+      opacity: 0,
+      hidingUm: 1e6,
+      colour: null,
+      strokes: 'one-way',
+      finish: 'resist',
+      agent: step.kind === 'resist' ? step.agent : null,
+      yellowing: 0,
+      glossUnits: 20,
+    };
+  }
+  const { medium } = film;
+  const clear = isClear(medium);
+  return {
+    id: step.id,
+    thicknessUm: film.solidsUm,
+    opacity: opacityOf(film.solidsUm, medium.hidingUm),
+    hidingUm: medium.hidingUm,
+    colour: clear ? null : film.step.colour,
+    strokes: film.step.strokes,
+    finish: medium.kind === 'wax' ? 'wax' : clear ? 'clear' : 'paint',
+    agent: null,
+    yellowing: medium.yellowing,
+    glossUnits: medium.glossUnits,
+  };
+}

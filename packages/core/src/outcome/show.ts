@@ -1,0 +1,190 @@
+import { MIN_FLAKE_UM, chipShare } from '../chip';
+import { opacityOf } from '../colour';
+import { type FilmCracks } from '../course';
+import {
+  abrade,
+  createStack,
+  layInto,
+  lift,
+  openCracks,
+  reaches,
+  visibleShares,
+  type Zone,
+  ZONES,
+} from '../wear';
+import { type Scene, type SceneLayer } from './history';
+import { type LocalCracks, type Patch } from './places';
+import { type Efforts, showsCracks } from './scene';
+import { type ChipForecast, type LayerShare, type RemovalForecast } from './types';
+
+/** What one zone, or the whole panel, has come to. */
+export interface ShownZone {
+  /** Of the panel's area. */
+  readonly area: number;
+  /** How much of each layer is seen, the panel's first; adds up to 1. */
+  readonly seen: readonly number[];
+  /** Shares of the zone. */
+  readonly chippedShare: number;
+  readonly wornShare: number;
+  /** Share on which nothing but clear films lies over the panel. */
+  readonly bareShare: number;
+}
+
+/** What is seen, and what came off on the way there. */
+export interface Shown {
+  readonly whole: ShownZone;
+  readonly zones: Readonly<Record<Zone, ShownZone>>;
+  readonly layers: readonly LayerShare[];
+  /** Opacity of each layer, the panel's first. */
+  readonly opacity: Float64Array;
+  readonly chips: readonly ChipForecast[];
+  readonly removals: readonly RemovalForecast[];
+}
+
+/** Opacity from which a film is no longer clear. */
+const HIDES = 0.02;
+
+/**
+ * Follows the shares of the area through a scene, patch by patch, in closed form.
+ * @param cracksAt - what the film of a layer cracks into on a patch
+ */
+export function showThrough(
+  scene: Scene,
+  patches: readonly Patch[],
+  cracks: readonly (FilmCracks | null)[],
+  cracksAt: (layer: number, patch: number) => LocalCracks,
+  efforts: Efforts,
+): Shown {
+  const { layers, events } = scene;
+  const count = layers.length - 1;
+  const opacity = Float64Array.from(layers, (layer) => layer.opacity);
+  const hiding = opacity.map((o) => (o > HIDES ? 1 : 0));
+  const removals = new Map<string, RemovalForecast>();
+  const parts = patches.map((patch, index): ShownZone => {
+    const { zone, area, factors } = patch;
+    let chippedShare = 0;
+    let wornShare = 0;
+    const state = createStack(count);
+    const thickness = Float64Array.from(
+      layers,
+      ({ id, thicknessUm }) => thicknessUm * (factors.get(id) ?? 1),
+    );
+    const gone = new Map<number, number>();
+    for (const event of events) {
+      if (event.kind !== 'crack' && !reaches(event.where, zone)) continue;
+      switch (event.kind) {
+        case 'lay': {
+          const { id, finish } = layers[event.layer]!;
+          const here = finish === 'resist' ? Math.min(1, factors.get(id) ?? 1) : 1;
+          layInto(state, event.layer, event.share * here, event.intoCracks * here);
+          break;
+        }
+        case 'crack': {
+          const { pattern } = cracksAt(event.layer, index);
+          if (showsCracks(pattern)) openCracks(state, event.layer, pattern.openArea);
+          break;
+        }
+        case 'chip': {
+          const { law, pattern } = cracksAt(event.by, index);
+          const share = chipShare(law.driveRatio, pattern.crackedShare, event.lifting);
+          const already = gone.get(event.layer) ?? 0;
+          if (share <= already) break;
+          chippedShare += lift(state, event.layer, (share - already) / (1 - already));
+          gone.set(event.layer, share);
+          break;
+        }
+        case 'lift': {
+          // Salt takes what it lies in; wax and jelly take what lies on them, and are mapped as they were laid.
+          const strewn = event.agent === 'salt' ? Math.min(1, factors.get(event.stepId) ?? 1) : 1;
+          chippedShare += lift(state, event.layer, 1 - (1 - event.share) ** strewn);
+          break;
+        }
+        case 'rub': {
+          const median = event.medianUm * event.exposure[zone] * (factors.get(event.stepId) ?? 1);
+          const share = abrade(state, median, event.spread, thickness, Float64Array.from(event.resistance));
+          wornShare += share;
+          const before = removals.get(event.stepId)?.share ?? 0;
+          removals.set(event.stepId, {
+            stepId: event.stepId,
+            share: before + area * share,
+            depth: event.medianUm * 1e-6,
+            effort: efforts.get(event.stepId) ?? null,
+          });
+        }
+      }
+    }
+    const hides = factors.size === 0 ? opacity : opacity.map((_, k) => opacityThere(layers[k]!, factors));
+    return {
+      area,
+      seen: [...visibleShares(state, hides)],
+      chippedShare: Math.min(1, chippedShare),
+      wornShare: Math.min(1, wornShare),
+      bareShare: visibleShares(state, hiding)[0]!,
+    };
+  });
+  const whole = joined(parts, 1);
+  const zones = Object.fromEntries(
+    ZONES.map((zone) => {
+      const own = parts.filter((_, i) => patches[i]!.zone === zone);
+      return [
+        zone,
+        own.length === 0
+          ? whole
+          : joined(
+              own,
+              own.reduce((sum, part) => sum + part.area, 0),
+            ),
+      ];
+    }),
+  ) as Record<Zone, ShownZone>;
+  return {
+    whole,
+    zones,
+    layers: layers.map(({ id }, k): LayerShare => ({
+      id,
+      share: whole.seen[k]!,
+      zones: { field: zones.field.seen[k]!, edge: zones.edge.seen[k]!, corner: zones.corner.seen[k]! },
+    })),
+    opacity,
+    chips: chipsOf(cracks),
+    removals: [...removals.values()],
+  };
+}
+
+/** What a layer hides where it lies thicker or thinner. */
+function opacityThere(layer: SceneLayer, factors: ReadonlyMap<string, number>): number {
+  const factor = factors.get(layer.id);
+  return factor === undefined || layer.finish === 'resist'
+    ? layer.opacity
+    : opacityOf(layer.thicknessUm * factor, layer.hidingUm);
+}
+
+/** Several parts as one: means by area. */
+function joined(parts: readonly ShownZone[], area: number): ShownZone {
+  const mean = (of: (part: ShownZone) => number): number =>
+    parts.reduce((sum, part) => sum + part.area * of(part), 0) / area;
+  return {
+    area,
+    seen: parts[0]!.seen.map((_, k) => mean((part) => part.seen[k]!)),
+    chippedShare: mean((part) => part.chippedShare),
+    wornShare: mean((part) => part.wornShare),
+    bareShare: mean((part) => part.bareShare),
+  };
+}
+
+/** Flaking, boundary by boundary: of films that pull on the same boundary the last one tells. */
+function chipsOf(cracks: readonly (FilmCracks | null)[]): ChipForecast[] {
+  const byBoundary = new Map<number, ChipForecast>();
+  for (const [by, crack] of cracks.entries()) {
+    if (!crack) continue;
+    const { law, pattern, boundary } = crack;
+    byBoundary.set(boundary, {
+      film: boundary,
+      by,
+      share: chipShare(law.driveRatio, pattern.crackedShare),
+      size: Math.max(MIN_FLAKE_UM, pattern.spacingUm) * 1e-6,
+      driveRatio: law.driveRatio,
+    });
+  }
+  return [...byBoundary.values()];
+}

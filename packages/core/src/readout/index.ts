@@ -1,0 +1,15 @@
+export { type Area, AREAS, FIGURE_KEYS, type FigureKey, figureValues } from './figures';
+export { type Knob } from './knobs';
+export {
+  bandedFigures,
+  type ColourFigure,
+  explain,
+  type Figure,
+  type LayerFigure,
+  type Mover,
+  type Predicted,
+  readout,
+  type Readout,
+  regionReadout,
+  type ZoneReadout,
+} from './readout';

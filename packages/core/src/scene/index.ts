@@ -1,1 +1,0 @@
-export { type LawResponse, type Scene, type SceneEvent, type SceneLayer, type SceneNetwork } from './types';
