@@ -84,6 +84,8 @@ function sentence(path: string, { type, context = {} }: Joi.ValidationErrorItem)
       return `${path} is ${told('id')}, as another step is; each needs its own.`;
     case 'steps.off':
       return `${path} are all left out; at least one must be done.`;
+    case 'layers.many':
+      return `${path} lay more than ${told('most')} films and resists; leave some out, or go on with them as another finish.`;
     case 'hours.order':
       return `${path} must close later than it opens.`;
     case 'media.taken':

@@ -248,6 +248,12 @@ describe('a piece of several parts', () => {
     expect(refusal(changed('finishes', idle)).join()).toMatch(
       /finishes\.0\.steps are all left out; at least one must be done/,
     );
+    const coats = Array.from({ length: 32 }, (_, i) => ({ ...plan.finishes[0]!.steps[0]!, id: `c${i}` }));
+    expect(refusal(changed('finishes.0.steps', coats)).join()).toMatch(
+      /finishes\.0\.steps lay more than 31 films and resists; leave some out/,
+    );
+    const left = coats.map((step, i) => ({ ...step, off: i > 0 && i < 3 }));
+    expect(refusal(changed('finishes.0.steps', left))).toEqual([]);
     expect(refusal(changed('hours', { opensMin: 600, closesMin: 500, offsetMin: 0 })).join()).toMatch(
       /hours must close later than it opens/,
     );

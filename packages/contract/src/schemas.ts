@@ -34,6 +34,7 @@ import {
   FITTING_TREATMENTS,
   isFilmStep,
   isMapped,
+  layersOf,
   type Plan,
   PLAN_FORMAT,
   PLAN_VERSION,
@@ -317,6 +318,12 @@ const someDone: Joi.CustomValidator<Plan> = (plan, helpers) => {
   return f < 0 ? plan : helpers.error('steps.off', { at: `finishes.${f}.steps` });
 };
 
+/** No more lies on a panel than can be told apart. */
+const layersTold: Joi.CustomValidator<Plan> = (plan, helpers) => {
+  const f = plan.finishes.findIndex(({ steps }) => layersOf(steps) > LIMITS.layers.max);
+  return f < 0 ? plan : helpers.error('layers.many', { at: `finishes.${f}.steps`, most: LIMITS.layers.max });
+};
+
 /** Parts name finishes that are meant, what-ifs name what they stand beside; a film lies at least thinly everywhere. */
 const linked: Joi.CustomValidator<Plan> = (plan, helpers) => {
   const meant = plan.finishes.filter(({ whatIfOf }) => whatIfOf === null).map(({ id }) => id);
@@ -362,6 +369,7 @@ const planSchema = Joi.object<Plan>({
   .custom(withinPlan)
   .custom(ownIds)
   .custom(someDone)
+  .custom(layersTold)
   .custom(linked);
 
 const saveSchema = Joi.object<{ revision: number; plan: object }>({

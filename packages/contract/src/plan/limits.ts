@@ -50,6 +50,7 @@ export const LIMITS = {
   spacingMm: { min: 0.1, max: 100, step: 0.1, unit: 'mm' },
   openingMm: { min: 0.01, max: 10, step: 0.01, unit: 'mm' },
   steps: { ...PLAN_RANGES.steps, step: 1, unit: '' },
+  layers: { ...PLAN_RANGES.layers, step: 1, unit: '' },
   coats: { ...PLAN_RANGES.sealCoats, step: 1, unit: '' },
   share: { ...PLAN_RANGES.share, step: 0.01, unit: '' },
   bonding: { ...PLAN_RANGES.share, step: 0.05, unit: '' },

@@ -148,6 +148,11 @@ export type FilmPlanStep = CoatStep | SealStep;
 export const isFilmStep = (step: PlanStep): step is FilmPlanStep =>
   step.kind === 'coat' || step.kind === 'seal';
 
+/** Films and resists that lie on a panel when the steps that are not left out are done; salt goes again. */
+export const layersOf = (steps: readonly PlanStep[]): number =>
+  steps.filter((step) => !step.off && (isFilmStep(step) || (step.kind === 'resist' && step.agent !== 'salt')))
+    .length;
+
 /** What is fixed to a part, and what is done about it. */
 export const FITTING_KINDS = [
   'hardware',

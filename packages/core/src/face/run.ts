@@ -65,8 +65,6 @@ export interface PanelField {
   readonly done: number;
 }
 
-/** More layers than bits are never laid on one panel: the plan allows forty steps, of which these many may lie. */
-const MOST_LAYERS = 31;
 /** Flakes: how much of the scatter of their bond goes with the flake, with the region, and with the spot. */
 const FLAKE = 0.6;
 const REGION = { along: 48, across: 48, weight: 1 };
@@ -113,7 +111,7 @@ export function runScene(
 ): PanelField {
   const { columns, rows } = window;
   const n = columns * rows;
-  const layers = scene.layers.slice(0, MOST_LAYERS + 1);
+  const { layers } = scene;
   const bits = new Uint32Array(n).fill(1);
   const top = new Uint8Array(n);
   const below = new Uint8Array(n);
@@ -172,7 +170,6 @@ export function runScene(
   for (const [index, event] of scene.events.entries()) {
     if (index >= window.until) break;
     done = index;
-    if ('layer' in event && event.layer > MOST_LAYERS) continue;
     switch (event.kind) {
       case 'lay': {
         const k = event.layer;

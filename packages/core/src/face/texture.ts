@@ -1,4 +1,5 @@
 import { type Strokes } from '../crack';
+import { type Grid, sampled } from '../raster';
 import { noiseAt, type Octave } from '../numeric/noise';
 
 /** Bristle marks lie about this far apart [mm] and run this many times as long. */
@@ -6,37 +7,6 @@ const BRISTLE_MM = 0.9;
 const RUN = 22;
 /** Marks change slowly along the stroke: sampled every so many pixels there, in between interpolated. */
 const SPARSE = 8;
-
-/** Fills a picture from a function of mm, evaluated every stepX, stepY pixels and interpolated in between. */
-function filled(
-  columns: number,
-  rows: number,
-  pitchMm: number,
-  stepX: number,
-  stepY: number,
-  value: (x: number, y: number) => number,
-): Float32Array {
-  const nx = Math.ceil(columns / stepX) + 1;
-  const ny = Math.ceil(rows / stepY) + 1;
-  const nodes = new Float32Array(nx * ny);
-  for (let j = 0; j < ny; j++) {
-    for (let i = 0; i < nx; i++) nodes[j * nx + i] = value(i * stepX * pitchMm, j * stepY * pitchMm);
-  }
-  const result = new Float32Array(columns * rows);
-  for (let row = 0; row < rows; row++) {
-    const j = Math.floor(row / stepY);
-    const fy = row / stepY - j;
-    for (let column = 0; column < columns; column++) {
-      const i = Math.floor(column / stepX);
-      const fx = column / stepX - i;
-      const at = j * nx + i;
-      const upper = nodes[at]! + fx * (nodes[at + 1]! - nodes[at]!);
-      const lower = fy === 0 ? upper : nodes[at + nx]! + fx * (nodes[at + nx + 1]! - nodes[at + nx]!);
-      result[row * columns + column] = upper + fy * (lower - upper);
-    }
-  }
-  return result;
-}
 
 /**
  * Relief a brush leaves in a film, as a share of its thickness about 1: bristle ridges along the strokes, slow
@@ -49,6 +19,7 @@ export function brushRelief(
   strokes: Strokes,
   seed: number,
 ): Float32Array {
+  const grid: Grid = { columns, rows, pitchMm, leftMm: 0, topMm: 0 };
   const bristle = Math.max(BRISTLE_MM, 2.2 * pitchMm);
   const fine: Octave[] = [
     { wavelength: bristle, weight: 0.6, seed: seed ^ 0x21 },
@@ -68,24 +39,22 @@ export function brushRelief(
     noiseAt(octaves, x, y, s);
     return s.value;
   };
-  const unevenness = filled(columns, rows, pitchMm, SPARSE, SPARSE, (x, y) => at(slow, x, y));
+  const unevenness = sampled(grid, SPARSE, SPARSE, (x, y) => at(slow, x, y));
   // Strokes bow a little with the hand's slow wander.
   const lying = (x: number, y: number): number => at(fine, x / RUN, y + 1.4 * at(slow, x, y));
   const standing = (x: number, y: number): number => at(fine, x + 1.4 * at(slow, x, y) + 917, y / RUN);
 
   let ridges: Float32Array;
   if (strokes === 'dabbed') {
-    ridges = filled(columns, rows, pitchMm, 2, 2, (x, y) => 0.8 * at(dab, x, y));
+    ridges = sampled(grid, 2, 2, (x, y) => 0.8 * at(dab, x, y));
   } else if (strokes === 'swirled') {
     // Swirls follow the level lines of a slow noise.
-    ridges = filled(columns, rows, pitchMm, 1, 2, (x, y) =>
-      at(fine, at(patch, x, y) * 26, (x + y) / (RUN * 0.8)),
-    );
+    ridges = sampled(grid, 1, 2, (x, y) => at(fine, at(patch, x, y) * 26, (x + y) / (RUN * 0.8)));
   } else {
-    ridges = filled(columns, rows, pitchMm, SPARSE, 1, lying);
+    ridges = sampled(grid, SPARSE, 1, lying);
     if (strokes === 'crosswise') {
-      const upright = filled(columns, rows, pitchMm, 1, SPARSE, standing);
-      const blend = filled(columns, rows, pitchMm, SPARSE, SPARSE, (x, y) =>
+      const upright = sampled(grid, 1, SPARSE, standing);
+      const blend = sampled(grid, SPARSE, SPARSE, (x, y) =>
         Math.min(1, Math.max(0, 0.5 + 1.6 * at(patch, x, y))),
       );
       for (let i = 0; i < ridges.length; i++) ridges[i] = ridges[i]! + blend[i]! * (upright[i]! - ridges[i]!);
@@ -102,7 +71,7 @@ export function tornEdge(columns: number, rows: number, pitchMm: number, seed: n
     { wavelength: 1.9, weight: 0.85, seed: seed ^ 0x32 },
   ];
   const s = { value: 0, dx: 0, dy: 0 };
-  return filled(columns, rows, pitchMm, 2, 2, (x, y) => {
+  return sampled({ columns, rows, pitchMm, leftMm: 0, topMm: 0 }, 2, 2, (x, y) => {
     noiseAt(octaves, x, y, s);
     return s.value;
   });

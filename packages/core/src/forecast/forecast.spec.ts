@@ -374,6 +374,10 @@ describe('the door of the forecast', () => {
     ...plan,
     steps: [plan.steps[0]!, plan.steps[1]!, { ...plan.steps[2]!, ...changes }],
   });
+  const coats = (count: number): PanelPlan =>
+    planOf(
+      Array.from({ length: count }, (_, i) => coat(`c${i}`, 'chalk', 40, i === 0 ? FIRST : when('recoat'))),
+    );
   const refused: [string, PanelPlan, RegExp][] = [
     [
       'thickness',
@@ -388,6 +392,7 @@ describe('the door of the forecast', () => {
     ['wait', withTop({ start: { rule: 'after', wait: -1 } }), /steps\[2\]\.start\.wait/],
     ['state', withTop({ start: { rule: 'state', state: 'crisp', wait: 0 } }), /start\.state is crisp/],
     ['no coats', { ...plan, steps: [] }, /steps is 0/],
+    ['number of layers', coats(32), /layers is 32; it must be a number from 0 to 31/],
     [
       'substrate',
       { ...plan, panel: { ...plan.panel, substrate: 'ice' as never } },
@@ -397,6 +402,10 @@ describe('the door of the forecast', () => {
     ['air', { ...plan, air: [{ from: 0, ...room(90) }] }, /air\.temperature/],
     ['seed', { ...plan, seed: -1 }, /seed is -1/],
   ];
+  it('lets in as many layers as can be told apart, and loses none of them', () => {
+    const { scene, layers } = forecastOf(coats(31));
+    expect([scene.layers.length, layers.length]).toEqual([32, 32]);
+  });
   for (const [what, bad, message] of refused) {
     it(`refuses a bad ${what}, naming the field and what is allowed`, () => {
       expect(() => forecastOf(bad)).toThrowError(InputError, message);

@@ -1,4 +1,4 @@
-import { zoneDepths } from '../wear';
+import { type Zone, zoneDepths, ZONES } from '../wear';
 
 /** Parts of a panel that a map is filled in one go. */
 export const MAP_ZONES = ['all', 'field', 'edges', 'corners', 'top', 'bottom', 'left', 'right'] as const;
@@ -48,6 +48,15 @@ export interface Region {
   readonly width: number;
   readonly height: number;
 }
+
+/** Parts of a panel that figures are told of: all of it, or one of its zones. */
+export const AREAS = ['panel', ...ZONES] as const;
+export type Area = 'panel' | Zone;
+
+/** Where on a part: all of it, one of its zones, or a rectangle. */
+export type Where = Area | Region;
+
+export const isRegion = (where: Where): where is Region => typeof where === 'object';
 
 /** How far a place [m] lies in a rectangle, 0 … 1. */
 export function regionReach({ left, top, width, height }: Region, x: number, y: number): number {

@@ -11,6 +11,7 @@ import {
   type FilmStep,
   GRITS,
   isFilm,
+  laysLayer,
   mapOf,
   OLD_COATS,
   HEAT_TOOLS,
@@ -118,6 +119,7 @@ export function checkPlan(plan: PanelPlan, learned: Learned | null = null): Medi
   checkOneOf('panel.history.age', plan.panel.history.age, COAT_AGES);
   checkWhole('seed', plan.seed, PLAN_RANGES.seed);
   checkWhole('steps', plan.steps.length, PLAN_RANGES.steps);
+  checkWhole('layers', plan.steps.filter(laysLayer).length, PLAN_RANGES.layers);
   checkWhole('air.samples', plan.air.length, PLAN_RANGES.airSamples);
   if (plan.hours !== undefined) {
     checkRange('hours.opens', plan.hours.opens, PLAN_RANGES.clock, 's');

@@ -3,6 +3,8 @@ export { checkPlan } from './check';
 export {
   evenMap,
   FILM_MAP_RANGE,
+  type FirstMapped,
+  firstMapped,
   MAP_CELLS,
   MAP_RANGE,
   mapAt,

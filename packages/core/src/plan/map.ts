@@ -1,3 +1,4 @@
+import { cellsAt } from '../numeric/bilinear';
 import { checkRange, InputError, type Range } from '../errors';
 
 /**
@@ -50,20 +51,7 @@ export function rimMap(width: number, height: number, ratio: number, reach: numb
 }
 
 /** Reads a map at a place, as shares of the panel's width and height; bilinear, the outermost cells reach the rim. */
-export function mapAt(map: PanelMap, u: number, v: number): number {
-  const { columns, rows, values } = map;
-  const x = Math.min(columns - 1, Math.max(0, u * columns - 0.5));
-  const y = Math.min(rows - 1, Math.max(0, v * rows - 0.5));
-  const column = Math.min(columns - 2, Math.floor(x));
-  const row = Math.min(rows - 2, Math.floor(y));
-  if (column < 0 || row < 0) return values[Math.round(y) * columns + Math.round(x)]!;
-  const fx = x - column;
-  const fy = y - row;
-  const at = row * columns + column;
-  const upper = values[at]! + fx * (values[at + 1]! - values[at]!);
-  const lower = values[at + columns]! + fx * (values[at + columns + 1]! - values[at + columns]!);
-  return upper + fy * (lower - upper);
-}
+export const mapAt = (map: PanelMap, u: number, v: number): number => cellsAt(map, map.values, u, v);
 
 /** Mean of a map over the panel. */
 export const mapMean = (map: PanelMap): number =>
@@ -104,4 +92,18 @@ export function checkMap(field: string, map: PanelMap, range: { min: number; max
   const { min, max } = mapExtent(map);
   checkRange(`${field}.values`, min, range, '');
   checkRange(`${field}.values`, max, range, '');
+}
+
+/** A resist is put on densely where it is painted. */
+const DENSE = 0.95;
+
+/** What else changes when a step gets its first map: from then on the map alone says where, and how much of it. */
+export interface FirstMapped {
+  readonly where?: 'all';
+  readonly share?: number;
+}
+
+export function firstMapped(step: { readonly kind: string; readonly share?: number }): FirstMapped {
+  if (step.kind === 'resist') return { where: 'all', share: Math.max(DENSE, step.share ?? 0) };
+  return step.kind === 'distress' ? { where: 'all' } : {};
 }

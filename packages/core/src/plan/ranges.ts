@@ -19,6 +19,8 @@ export const PLAN_RANGES = {
   seed: { min: 0, max: 2147483647 },
   /** Steps of a plan. */
   steps: { min: 1, max: 40 },
+  /** Layers that lie on a panel: films and resists of the steps that are done. As many as a point's bits can tell. */
+  layers: { min: 0, max: 31 },
   /** Share of an area, of a dose, of what came off. */
   share: { min: 0, max: 1 },
   /** How long hot air is on a place [s]. */

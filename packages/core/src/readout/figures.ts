@@ -1,5 +1,5 @@
+import { type Area } from '../maps';
 import { type Outcome, type ZoneForecast } from '../outcome';
-import { type Zone, ZONES } from '../wear';
 
 /** One figure of the readout: how it is read off a forecast, and how it spreads. */
 interface FigureRow {
@@ -28,11 +28,7 @@ export type FigureKey = keyof typeof FIGURES;
 export const FIGURE_KEYS = Object.keys(FIGURES) as FigureKey[];
 export const figureRow = (key: FigureKey): FigureRow => FIGURES[key];
 
-/** Parts of the panel that figures are told of. */
-export const AREAS = ['panel', ...ZONES] as const;
-export type Area = (typeof AREAS)[number];
-
-export const areaOf = (result: Outcome, area: 'panel' | Zone): ZoneForecast =>
+export const areaOf = (result: Outcome, area: Area): ZoneForecast =>
   area === 'panel' ? result.whole : result.zones[area];
 
 /** The figures of a zone, or of all the panel, as a forecast gives them; null where nothing cracks or flakes. */

@@ -1,4 +1,4 @@
-export { type Area, AREAS, FIGURE_KEYS, type FigureKey, figureValues } from './figures';
+export { FIGURE_KEYS, type FigureKey, figureValues } from './figures';
 export { type Knob } from './knobs';
 export {
   bandedFigures,

@@ -1,11 +1,11 @@
 import { type Basis } from '../basis';
 import { deltaE2000 } from '../colour';
 import { type Forecast, forecast } from '../forecast';
-import { type Region } from '../maps';
+import { type Area, type Region } from '../maps';
 import { EIGHTY_PER_CENT } from '../numeric/normal';
 import { mapOf, type Step } from '../plan';
 import { type Zone, ZONES } from '../wear';
-import { type Area, areaOf, FIGURE_KEYS, type FigureKey, figureRow, figureValues } from './figures';
+import { areaOf, FIGURE_KEYS, type FigureKey, figureRow, figureValues } from './figures';
 import { type Knob, turnedBases } from './knobs';
 import { floorVariance, spreadResults } from './spreads';
 

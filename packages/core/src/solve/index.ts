@@ -10,4 +10,4 @@ export {
   WISH_TOLERANCE,
   type WishKey,
 } from './types';
-export { fitPlace, type LookPlace, type PlaceFit, placeValues } from './place';
+export { fitPlace, type PlaceFit, placeValues } from './place';

@@ -2,7 +2,8 @@ import { onTables } from '../basis';
 import { forecastOf } from '../testing/forecasts';
 import { mapAt, type PanelPlan, type Step } from '../plan';
 import { after, coat, distress, FIRST, overGlue, planOf, resist, when, wipe } from '../testing/plans';
-import { fitPlace, type LookPlace, type PlaceFit, placeValues } from './place';
+import { type Where } from '../maps';
+import { fitPlace, type PlaceFit, placeValues } from './place';
 
 const sanded = planOf([
   coat('a', 'chalk', 90, FIRST, { colour: '#2f3d46' }),
@@ -16,7 +17,7 @@ const jelly = planOf([
   coat('b', 'chalk', 90, after(300), { colour: '#cfd6cf', passes: 1 }),
   wipe('w', when('through-dry', 20000)),
 ]);
-const PULL: LookPlace = { region: { left: 0.45, top: 0.15, width: 0.12, height: 0.12 } };
+const PULL: Where = { left: 0.45, top: 0.15, width: 0.12, height: 0.12 };
 
 const fitted = (plan: PanelPlan, { stepId, map, changes }: PlaceFit): PanelPlan => ({
   ...plan,
@@ -35,7 +36,7 @@ describe('a place that shall look otherwise', () => {
   });
 
   it('can be a zone: edges kept whole while the field wears', () => {
-    const fit = fitPlace(onTables(sanded), { zone: 'edge' }, 'worn', 0.02)!;
+    const fit = fitPlace(onTables(sanded), 'edge', 'worn', 0.02)!;
     const { zones } = forecastOf(fitted(sanded, fit));
     expect(zones.edge.wornShare).toBeLessThan(0.07);
     expect(zones.field.wornShare).toBeGreaterThan(2 * zones.edge.wornShare);

@@ -1,21 +1,18 @@
 import { type Basis } from '../basis';
-import { forecast, type Forecast } from '../forecast';
-import { fillMap, fillRegion, type MapZone, type Region } from '../maps';
+import { forecast } from '../forecast';
+import { type Area, fillMap, fillRegion, isRegion, type MapZone, type Where } from '../maps';
 import {
   evenMap,
   FILM_MAP_RANGE,
+  firstMapped,
   isFilm,
   MAP_RANGE,
   type PanelMap,
   type PanelPlan,
   type Step,
 } from '../plan';
-import { type Zone } from '../wear';
 import { wishValues } from './solve';
 import { WISH_TOLERANCE, type WishKey } from './types';
-
-/** A place of a panel: one of its zones, or a rectangle. */
-export type LookPlace = { readonly zone: Zone } | { readonly region: Region };
 
 /** How a step has to be laid or worked so that a place comes to look as wished. */
 export interface PlaceFit {
@@ -30,14 +27,16 @@ export interface PlaceFit {
 }
 
 /** What a place of the panel gives of what can be wished for; null where there is nothing of the kind. */
-export function placeValues(basis: Basis, place: LookPlace): Record<WishKey, number | null> {
-  const result: Forecast = 'region' in place ? forecast(basis, place.region) : forecast(basis);
-  return wishValues(result, 'region' in place ? 'panel' : place.zone);
+export function placeValues(basis: Basis, where: Where): Record<WishKey, number | null> {
+  return isRegion(where) ? wishValues(forecast(basis, where)) : wishValues(forecast(basis), where);
 }
 
-const ZONE_FILL: Readonly<Record<Zone, MapZone>> = { field: 'field', edge: 'edges', corner: 'corners' };
-/** Resists lie densely where they are painted. */
-const DENSE = 0.95;
+const ZONE_FILL: Readonly<Record<Area, MapZone>> = {
+  panel: 'all',
+  field: 'field',
+  edge: 'edges',
+  corner: 'corners',
+};
 /** Amounts tried over a map's range, then halvings between the two that the wish lies between. */
 const TRIED = 6;
 const HALVINGS = 7;
@@ -69,11 +68,11 @@ function groundOf(plan: PanelPlan, step: MappedStep): { map: PanelMap; changes: 
   const placed = (value: number, where: 'all' | 'field' | 'edges'): PanelMap =>
     where === 'all' ? even(value) : fillMap(even(0), where, value, { width, height });
   if (step.kind === 'resist') {
-    const share = Math.max(DENSE, step.share);
-    return { map: placed(step.share / share, step.where), changes: { where: 'all', share } };
+    const changes = firstMapped(step);
+    return { map: placed(step.share / changes.share!, step.where), changes };
   }
-  if (step.kind === 'distress') return { map: placed(1, step.where), changes: { where: 'all' } };
-  return { map: even(1), changes: {} };
+  const map = step.kind === 'distress' ? placed(1, step.where) : even(1);
+  return { map, changes: firstMapped(step) };
 }
 
 /**
@@ -84,7 +83,7 @@ function groundOf(plan: PanelPlan, step: MappedStep): { map: PanelMap; changes: 
  * @returns null where no step of the plan has anything to do with it
  * @throws InputError as `forecast`
  */
-export function fitPlace(basis: Basis, place: LookPlace, key: WishKey, wanted: number): PlaceFit | null {
+export function fitPlace(basis: Basis, where: Where, key: WishKey, wanted: number): PlaceFit | null {
   const { plan } = basis;
   const size = { width: plan.panel.width, height: plan.panel.height };
   let best: (PlaceFit & { off: number }) | null = null;
@@ -97,12 +96,11 @@ export function fitPlace(basis: Basis, place: LookPlace, key: WishKey, wanted: n
         ? { min: 0, max: 1 }
         : MAP_RANGE;
     const tried = (amount: number): { map: PanelMap; value: number | null } => {
-      const filled =
-        'region' in place
-          ? fillRegion(map, place.region, amount, size)
-          : fillMap(map, ZONE_FILL[place.zone], amount, size);
+      const filled = isRegion(where)
+        ? fillRegion(map, where, amount, size)
+        : fillMap(map, ZONE_FILL[where], amount, size);
       const steps = plan.steps.map((s) => (s === step ? ({ ...s, ...changes, map: filled } as Step) : s));
-      return { map: filled, value: placeValues({ ...basis, plan: { ...plan, steps } }, place)[key] };
+      return { map: filled, value: placeValues({ ...basis, plan: { ...plan, steps } }, where)[key] };
     };
     const keep = (amount: number): number | null => {
       const { map: filled, value } = tried(amount);

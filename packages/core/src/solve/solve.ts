@@ -1,8 +1,9 @@
 import { type Basis } from '../basis';
 import { handsOn } from '../course';
 import { forecast, type Forecast } from '../forecast';
+import { type Area } from '../maps';
 import { descend, pointAt } from '../numeric/fit';
-import { type Area, figureValues } from '../readout';
+import { figureValues } from '../readout';
 import { uniform } from '../numeric/hash';
 import { type PanelPlan } from '../plan';
 import { handled, type Knob, knobsOf, withSettings } from './settings';

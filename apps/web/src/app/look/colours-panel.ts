@@ -187,7 +187,7 @@ export class ColoursPanel {
     if (stepId === '') return;
     this.asked.set(stepId);
     const changes = colourName === '' ? { colour } : { colour, colourName };
-    this.store.dispatch(PlanEditor.stepChanged({ stepId, changes, gesture: null }));
+    this.store.dispatch(PlanEditor.stepChanged({ stepId, edit: { fits: 'film', changes }, gesture: null }));
   }
 
   protected keep(): void {

@@ -20,10 +20,10 @@ describe('places of a part', () => {
 
   it('are rectangles in metres, the largest first', () => {
     expect(placesOf(part, 'rail')).toEqual([
-      { region: { left: 0.01, top: 0.02, width: 0.3, height: 0.04 } },
-      { region: { left: 0.01, top: 0.02, width: 0.1, height: 0.04 } },
+      { left: 0.01, top: 0.02, width: 0.3, height: 0.04 },
+      { left: 0.01, top: 0.02, width: 0.1, height: 0.04 },
     ]);
-    expect(placesOf(part, 'edge')).toEqual([{ zone: 'edge' }]);
+    expect(placesOf(part, 'edge')).toEqual(['edge']);
     expect(placesOf(part, 'whole')).toEqual([]);
   });
 });

@@ -1,5 +1,5 @@
 import { type LookZone, type Part, type PartZone } from '@zaffet/contract';
-import { type LookPlace, PLACED_ZONES, type Region, ZONES } from '@zaffet/core';
+import { PLACED_ZONES, type Region, type Where, ZONES } from '@zaffet/core';
 
 /** Where a look is wished for: everywhere, or one of the part's zones. */
 export type LookWhere = 'whole' | LookZone;
@@ -17,12 +17,12 @@ const regionOf = ({ leftMm, topMm, widthMm, heightMm }: PartZone): Region => ({
 });
 
 /** Every place of a part that a zone names, the largest first; none for all of it. */
-export function placesOf(part: Part, where: LookWhere): LookPlace[] {
+export function placesOf(part: Part, where: LookWhere): Where[] {
   if (where === 'whole') return [];
   const zone = ZONES.find((known) => known === where);
-  if (zone !== undefined) return [{ zone }];
+  if (zone !== undefined) return [zone];
   return part.zones
     .filter(({ kind }) => kind === where)
     .sort((a, b) => b.widthMm * b.heightMm - a.widthMm * a.heightMm)
-    .map((placed) => ({ region: regionOf(placed) }));
+    .map(regionOf);
 }

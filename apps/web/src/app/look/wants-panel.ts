@@ -21,7 +21,7 @@ import {
   type Wants,
   WISH_WORDS,
 } from '@zaffet/contract';
-import { type FigureKey, placeValues, type Predicted, restraint, type WishKey } from '@zaffet/core';
+import { type FigureKey, isRegion, placeValues, type Predicted, restraint, type WishKey } from '@zaffet/core';
 import { Store } from '@ngrx/store';
 import { Units } from '../data/units';
 import { FiguresReading } from '../workers/figures-reading';
@@ -216,7 +216,7 @@ export class WantsPanel {
   constructor() {
     effect(() => {
       const place = this.places()[0];
-      this.figuresReading.region.set(place !== undefined && 'region' in place ? place.region : null);
+      this.figuresReading.region.set(place !== undefined && isRegion(place) ? place : null);
     });
   }
 

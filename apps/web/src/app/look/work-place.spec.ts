@@ -1,10 +1,10 @@
 import { basisOf, NO_WANTS, type PartPlan } from '@zaffet/contract';
-import { type LookPlace, placeValues } from '@zaffet/core';
+import { placeValues, type Where } from '@zaffet/core';
 import { samplePart } from '../testing/plan';
 import { workPlaces } from './work-place';
 
-const LEFT: LookPlace = { region: { left: 0.05, top: 0.1, width: 0.1, height: 0.1 } };
-const RIGHT: LookPlace = { region: { left: 0.4, top: 0.1, width: 0.08, height: 0.1 } };
+const LEFT: Where = { left: 0.05, top: 0.1, width: 0.1, height: 0.1 };
+const RIGHT: Where = { left: 0.4, top: 0.1, width: 0.08, height: 0.1 };
 
 /** The part as it is once it was worked so. */
 function after(plan: PartPlan, { worked }: ReturnType<typeof workPlaces>): PartPlan {

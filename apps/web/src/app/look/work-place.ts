@@ -12,7 +12,7 @@ import {
   WANT_KEYS,
   WISH_WORDS,
 } from '@zaffet/contract';
-import { fitPlace, type LookPlace, type PlaceFit, type Step, type WishKey } from '@zaffet/core';
+import { fitPlace, type PlaceFit, type Step, type Where, type WishKey } from '@zaffet/core';
 
 export const WISH_OF: Readonly<Record<keyof Wants, WishKey>> = {
   spacingMm: 'spacing',
@@ -37,7 +37,7 @@ export interface Worked {
  */
 export function workPlaces(
   plan: PartPlan,
-  places: readonly LookPlace[],
+  places: readonly Where[],
   wants: Wants,
   units: UnitSystem,
 ): { worked: Worked[]; said: string[] } {

@@ -192,7 +192,13 @@ export class ColourRecipes {
     const steps = this.file()!.finishes.flatMap((finish) => finish.steps);
     for (const step of steps)
       if (isFilmStep(step) && step.colourName === entry.name && step.colour === entry.colour)
-        this.store.dispatch(PlanEditor.stepChanged({ stepId: step.id, changes: { colour }, gesture: null }));
+        this.store.dispatch(
+          PlanEditor.stepChanged({
+            stepId: step.id,
+            edit: { fits: 'film', changes: { colour } },
+            gesture: null,
+          }),
+        );
     this.changeEntry(id, { colour });
   }
 }

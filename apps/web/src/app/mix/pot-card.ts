@@ -168,7 +168,11 @@ export class PotCard {
   protected saw(body: Body | ''): void {
     for (const stepId of this.stepIds())
       this.store.dispatch(
-        PlanEditor.stepChanged({ stepId, changes: { body: body === '' ? null : body }, gesture: null }),
+        PlanEditor.stepChanged({
+          stepId,
+          edit: { fits: 'coat', changes: { body: body === '' ? null : body } },
+          gesture: null,
+        }),
       );
   }
 
@@ -179,7 +183,7 @@ export class PotCard {
       this.store.dispatch(
         PlanEditor.stepChanged({
           stepId,
-          changes: { thicknessUm: Math.round(film * 1e6) },
+          edit: { fits: 'film', changes: { thicknessUm: Math.round(film * 1e6) } },
           gesture: null,
         }),
       );

@@ -1,5 +1,8 @@
 import {
+  type FilmPlanStep,
   type Finish,
+  isFilmStep,
+  layersOf,
   LIMITS,
   type Limit,
   type Look,
@@ -8,6 +11,7 @@ import {
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
+import { type FirstMapped, type Place } from '@zaffet/core';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
 
@@ -22,8 +26,24 @@ function same(a: object, b: object): boolean {
   return JSON.stringify(a) === JSON.stringify(b);
 }
 
-/** Changes to a step of any kind. */
-export type StepChanges = { [S in PlanStep as S['kind']]: Partial<S> }[PlanStep['kind']];
+type Changeable<S> = Partial<Omit<S, 'id' | 'kind'>>;
+/** What may be changed: of every step, of every film, of what is put somewhere, of the steps of one kind. */
+type ChangesOf = {
+  any: Changeable<Pick<PlanStep, 'id' | 'kind' | 'start' | 'off'>>;
+  film: Changeable<Pick<FilmPlanStep, keyof FilmPlanStep>>;
+  placed: Omit<FirstMapped, 'where'> & { readonly where?: Place };
+} & { [S in PlanStep as S['kind']]: Changeable<S> };
+export type Fits = keyof ChangesOf;
+export type StepChanges<F extends Fits> = ChangesOf[F];
+/** A change with the steps it fits. */
+export type StepEdit = { [F in Fits]: { readonly fits: F; readonly changes: ChangesOf[F] } }[Fits];
+
+function fitsStep(step: PlanStep, fits: Fits): boolean {
+  if (fits === 'any') return true;
+  if (fits === 'film') return isFilmStep(step);
+  if (fits === 'placed') return step.kind === 'resist' || step.kind === 'distress';
+  return step.kind === fits;
+}
 
 /** Changes the steps of a finish; what the hand did not touch stays the same value. */
 function withSteps(
@@ -42,8 +62,9 @@ function withSteps(
   return touched ? { ...plan, finishes } : plan;
 }
 
-/** A finish does at least one step: what would leave none done is not taken. */
-const someDone = (steps: readonly PlanStep[]): boolean => steps.some(({ off }) => !off);
+/** A finish does at least one step, and no more lie on a panel than can be told apart: what would is not taken. */
+const mayBe = (steps: readonly PlanStep[]): boolean =>
+  steps.some(({ off }) => !off) && steps.length <= LIMITS.steps.max && layersOf(steps) <= LIMITS.layers.max;
 
 /** Step ids are told apart in the whole plan: the one finish that has it. */
 const having =
@@ -51,10 +72,13 @@ const having =
   ({ steps }: Finish): boolean =>
     steps.some(({ id }) => id === stepId);
 
-export function changeStep(plan: Plan, stepId: string, changes: StepChanges): Plan {
+/** Changes a step; a change that does not fit its kind is not taken. */
+export function changeStep(plan: Plan, stepId: string, { fits, changes }: StepEdit): Plan {
   return withSteps(plan, having(stepId), (steps) => {
-    const next = steps.map((step) => (step.id === stepId ? ({ ...step, ...changes } as PlanStep) : step));
-    return someDone(next) ? next : steps;
+    const next = steps.map((step) =>
+      step.id === stepId && fitsStep(step, fits) ? ({ ...step, ...changes } as PlanStep) : step,
+    );
+    return mayBe(next) ? next : steps;
   });
 }
 
@@ -63,8 +87,10 @@ export function addStep(plan: Plan, finishId: string, step: PlanStep, index: num
   return withSteps(
     plan,
     ({ id }) => id === finishId,
-    (steps) =>
-      steps.length >= LIMITS.steps.max ? steps : [...steps.slice(0, index), step, ...steps.slice(index)],
+    (steps) => {
+      const next = [...steps.slice(0, index), step, ...steps.slice(index)];
+      return mayBe(next) ? next : steps;
+    },
   );
 }
 
@@ -72,7 +98,7 @@ export function addStep(plan: Plan, finishId: string, step: PlanStep, index: num
 export function removeStep(plan: Plan, stepId: string): Plan {
   const next = withSteps(plan, having(stepId), (steps) => {
     const others = steps.filter((step) => step.id !== stepId);
-    return someDone(others) ? others : steps;
+    return mayBe(others) ? others : steps;
   });
   return next === plan ? plan : withoutMaps(next, [stepId]);
 }

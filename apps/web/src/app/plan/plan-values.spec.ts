@@ -1,4 +1,14 @@
-import { beginAt, LIMITS, newCoat, partPlan, type Plan, type PlanStep, toModel } from '@zaffet/contract';
+import {
+  beginAt,
+  layersOf,
+  LIMITS,
+  newCoat,
+  newStep,
+  partPlan,
+  type Plan,
+  type PlanStep,
+  toModel,
+} from '@zaffet/contract';
 import { workBegins } from '../data/fresh';
 import { filmOf, samplePlan } from '../testing/plan';
 import {
@@ -57,6 +67,7 @@ describe('history', () => {
 });
 
 describe('edits', () => {
+  const OFF = { fits: 'any', changes: { off: true } } as const;
   const plan = samplePlan();
   const finish = plan.finishes[0]!.id;
   const stepsOf = (p: Plan): readonly PlanStep[] => p.finishes[0]!.steps;
@@ -64,14 +75,21 @@ describe('edits', () => {
   const film = (p: Plan, index: number): ReturnType<typeof filmOf> => filmOf(partPlan(p), index);
 
   it('return the same plan when nothing changes', () => {
-    expect(changeStep(plan, 'top', { thicknessUm: film(plan, 2).thicknessUm })).toBe(plan);
+    expect(
+      changeStep(plan, 'top', { fits: 'film', changes: { thicknessUm: film(plan, 2).thicknessUm } }),
+    ).toBe(plan);
     expect(changeAir(plan, { temperatureC: plan.air.temperatureC })).toBe(plan);
     expect(changePart(plan, 'panel', { widthMm: 600 })).toBe(plan);
     expect(moveStep(plan, 'top', 1)).toBe(plan);
   });
 
+  it('are taken by the steps they fit, and by no other', () => {
+    expect(changeStep(plan, 'top', { fits: 'wipe', changes: { degrease: true } })).toBe(plan);
+    expect(changeStep(plan, 'top', { fits: 'placed', changes: { where: 'edges' } })).toBe(plan);
+  });
+
   it('change only what they name', () => {
-    const next = changeStep(plan, 'top', { thicknessUm: 120 });
+    const next = changeStep(plan, 'top', { fits: 'film', changes: { thicknessUm: 120 } });
     expect(film(next, 2).thicknessUm).toBe(120);
     expect(next.piece).toBe(plan.piece);
     expect(stepsOf(next)[0]).toBe(stepsOf(plan)[0]!);
@@ -100,12 +118,16 @@ describe('edits', () => {
         newCoat(`n${i}`, 'chalk', '#112233', '', { rule: 'after', waitMin: 5 }),
         0,
       );
+    expect(layersOf(stepsOf(many))).toBe(LIMITS.layers.max);
+    for (let i = 0; i < 20; i++) many = addStep(many, finish, newStep('wait', `w${i}`), 0);
     expect(stepsOf(many).length).toBe(LIMITS.steps.max);
+    const swapped = changeStep(many, 'w0', OFF);
+    expect(layersOf(stepsOf(swapped))).toBe(LIMITS.layers.max);
   });
 
   it('never leave out, nor take, the last step that is done', () => {
-    const two = changeStep(changeStep(plan, 'slip', { off: true }), 'top', { off: true });
-    expect(changeStep(two, 'base', { off: true })).toBe(two);
+    const two = changeStep(changeStep(plan, 'slip', OFF), 'top', OFF);
+    expect(changeStep(two, 'base', OFF)).toBe(two);
     expect(removeStep(two, 'base')).toBe(two);
     expect(ids(removeStep(two, 'top'))).toEqual(['base', 'slip']);
   });
@@ -151,7 +173,7 @@ describe('edits', () => {
       jasmine.objectContaining({ id: 'more', name: 'More glue', whatIfOf: finish }),
     );
     expect(tried.piece.parts[0]!.maps).toEqual({ slip: map, b: map });
-    const thicker = changeStep(tried, 'b', { thicknessUm: 300 });
+    const thicker = changeStep(tried, 'b', { fits: 'film', changes: { thicknessUm: 300 } });
     expect(film(thicker, 1).thicknessUm).toBe(film(plan, 1).thicknessUm);
     const taken = takeWhatIf(thicker, 'more');
     expect(film(taken, 1).thicknessUm).toBe(300);

@@ -10,14 +10,15 @@ import {
   type SavedPlan,
   type StepMap,
 } from '@zaffet/contract';
+import { type FirstMapped } from '@zaffet/core';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
-import { type StepChanges } from './edits';
+import { type StepEdit } from './edits';
 
 /** What a person did to the plan. `gesture` joins the edits of one drag into one step to undo. */
 export const PlanEditor = createActionGroup({
   source: 'Plan Editor',
   events: {
-    'Step Changed': props<{ stepId: string; changes: StepChanges; gesture: string | null }>(),
+    'Step Changed': props<{ stepId: string; edit: StepEdit; gesture: string | null }>(),
     'Step Added': props<{ step: PlanStep; index: number }>(),
     'Step Removed': props<{ stepId: string }>(),
     'Step Moved': props<{ stepId: string; by: 1 | -1 }>(),
@@ -31,7 +32,7 @@ export const PlanEditor = createActionGroup({
       stepId: string;
       map: StepMap | null;
       /** What else changes with the first stroke. */
-      changes: StepChanges;
+      changes: FirstMapped;
       gesture: string | null;
     }>(),
     'Part Chosen': props<{ partId: string }>(),

@@ -68,7 +68,13 @@ describe('saving', () => {
       { status, statusText: 'No' },
     );
   const edit = (thicknessUm: number): void =>
-    store.dispatch(PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture: null }));
+    store.dispatch(
+      PlanEditor.stepChanged({
+        stepId: 'top',
+        edit: { fits: 'film', changes: { thicknessUm } },
+        gesture: null,
+      }),
+    );
   const summary = (revision: number): object => ({
     id: 'plan-1',
     name: 'Sample',

@@ -11,7 +11,7 @@ const run = (...actions: Action[]): PlanState =>
   );
 const opened = PlanApi.opened({ saved: savedPlan(), draft: null });
 const thicker = (thicknessUm: number, gesture: string | null = null): Action =>
-  PlanEditor.stepChanged({ stepId: 'top', changes: { thicknessUm }, gesture });
+  PlanEditor.stepChanged({ stepId: 'top', edit: { fits: 'film', changes: { thicknessUm } }, gesture });
 const planOf = (state: PlanState): Plan => state.history!.present;
 const partOf = (state: PlanState): PartPlan => partPlan(planOf(state), state.partId, state.finishId);
 
@@ -104,7 +104,11 @@ describe('the bench', () => {
     const begun = run(
       opened,
       PlanEditor.whatIfBegun({ finishId: 'more', name: 'More', stepIds: ['a', 'b', 'c'] }),
-      PlanEditor.stepChanged({ stepId: 'b', changes: { thicknessUm: 222 }, gesture: null }),
+      PlanEditor.stepChanged({
+        stepId: 'b',
+        edit: { fits: 'film', changes: { thicknessUm: 222 } },
+        gesture: null,
+      }),
     );
     expect(filmOf(partOf(begun), 1).thicknessUm).toBe(222);
     const back = planFeature.reducer(begun, PlanEditor.finishChosen({ finishId: null }));

@@ -175,8 +175,8 @@ export const planFeature = createFeature({
           },
     ),
 
-    on(PlanEditor.stepChanged, (state, { stepId, changes, gesture }) =>
-      edited(state, gesture, (plan) => changeStep(plan, stepId, changes)),
+    on(PlanEditor.stepChanged, (state, { stepId, edit, gesture }) =>
+      edited(state, gesture, (plan) => changeStep(plan, stepId, edit)),
     ),
     on(PlanEditor.stepAdded, (state, { step, index }) => ({
       ...edited(state, null, (plan) => addStep(plan, finishOf(state), step, index)),
@@ -198,7 +198,7 @@ export const planFeature = createFeature({
     ),
     on(PlanEditor.mapPainted, (state, { stepId, map, changes, gesture }) =>
       edited(state, gesture, (plan) =>
-        changeMap(changeStep(plan, stepId, changes), partOf(state), stepId, map),
+        changeMap(changeStep(plan, stepId, { fits: 'placed', changes }), partOf(state), stepId, map),
       ),
     ),
     on(PlanEditor.partChosen, (state, { partId }): PlanState => ({ ...state, partId, finishId: null })),
@@ -266,7 +266,9 @@ export const planFeature = createFeature({
     on(PlanEditor.mediaChanged, (state, { media, use }) =>
       edited(state, null, (plan) => {
         const next = { ...plan, media };
-        return use === null ? next : changeStep(next, use.stepId, { medium: use.medium });
+        return use === null
+          ? next
+          : changeStep(next, use.stepId, { fits: 'film', changes: { medium: use.medium } });
       }),
     ),
     on(PlanEditor.priceChanged, (state, { medium, price }) =>

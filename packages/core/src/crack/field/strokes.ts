@@ -1,7 +1,8 @@
+import { cellsAt } from '../../numeric/bilinear';
 import { exactCos, exactSin } from '../../numeric/exact';
 import { noiseAt, type Octave } from '../../numeric/noise';
 import { pathOctaves } from './octaves';
-import { type FieldInput, type LocalLaw } from './types';
+import { type FieldInput } from './types';
 
 /**
  * Slow map of how the film lies over the panel. Values per node: A cos 2φ, A sin 2φ, square of the pull length's
@@ -85,13 +86,13 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
       // Pull length of a thicker or thinner spot: between √h (slipping) and h (bonded); √h holds for crackle.
       values[at + 2] = bounded(1 + sample.value);
       if (local === undefined) continue;
-      const pull = localAt(
+      const pull = cellsAt(
         local,
         local.pull,
         (column * pitchMm) / input.widthMm,
         (row * pitchMm) / input.heightMm,
       );
-      const strain = localAt(
+      const strain = cellsAt(
         local,
         local.strain,
         (column * pitchMm) / input.widthMm,
@@ -105,21 +106,6 @@ export function strokeMap(input: FieldInput, spacingMm: number): StrokeMap {
     }
   }
   return { pitchMm, columns, rows, values, channels, leastPull, greatestPull, greatestStrain };
-}
-
-/** Reads a local law at shares of the window's width and height; bilinear, clamped to the outermost cells. */
-function localAt(local: LocalLaw, values: readonly number[], u: number, v: number): number {
-  const { columns, rows } = local;
-  const x = Math.min(columns - 1, Math.max(0, u * columns - 0.5));
-  const y = Math.min(rows - 1, Math.max(0, v * rows - 0.5));
-  const column = Math.max(0, Math.min(columns - 2, Math.floor(x)));
-  const row = Math.max(0, Math.min(rows - 2, Math.floor(y)));
-  const right = Math.min(columns - 1, column + 1) - column;
-  const down = (Math.min(rows - 1, row + 1) - row) * columns;
-  const at = row * columns + column;
-  const upper = values[at]! + (x - column) * (values[at + right]! - values[at]!);
-  const lower = values[at + down]! + (x - column) * (values[at + down + right]! - values[at + down]!);
-  return upper + (y - row) * (lower - upper);
 }
 
 /** Thickness of the thickest spot a hand leaves, against the mean. */

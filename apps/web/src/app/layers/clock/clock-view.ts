@@ -297,7 +297,11 @@ export class ClockView {
   private put(stepId: string, wait: number, gesture: string): void {
     const waitMin = fitted({ ...LIMITS.waitMin, step: START_STEP }, wait);
     this.store.dispatch(
-      PlanEditor.stepChanged({ stepId, changes: { start: { rule: 'after', waitMin } }, gesture }),
+      PlanEditor.stepChanged({
+        stepId,
+        edit: { fits: 'any', changes: { start: { rule: 'after', waitMin } } },
+        gesture,
+      }),
     );
   }
 

@@ -81,7 +81,13 @@ describe('paint desk', () => {
     const { desk, store, plan } = deskOn('wax-resist');
     const [wax, sanding] = plan().steps.filter(({ kind }) => kind === 'resist' || kind === 'distress');
     for (const step of [wax!, sanding!])
-      store.dispatch(PlanEditor.stepChanged({ stepId: step.id, changes: { where: 'edges' }, gesture: null }));
+      store.dispatch(
+        PlanEditor.stepChanged({
+          stepId: step.id,
+          edit: { fits: 'placed', changes: { where: 'edges' } },
+          gesture: null,
+        }),
+      );
     for (const step of [wax!, sanding!]) {
       desk.choose(step.id);
       desk.down(0.5, 0.5);

@@ -12,6 +12,8 @@ import {
 import {
   type Dab,
   fillMap,
+  type FirstMapped,
+  firstMapped,
   type MapZone,
   paintMap,
   type PanelMap,
@@ -62,7 +64,7 @@ export class PaintDesk {
   private readonly chosenId = signal<string | null>(null);
   private readonly amounts = signal<Readonly<Record<string, number>>>({});
   private strokes = 0;
-  private stroke: { id: string; from: PanelMap; dabs: Dab[]; first: FirstPainted } | null = null;
+  private stroke: { id: string; from: PanelMap; dabs: Dab[]; first: FirstMapped } | null = null;
 
   /** Steps that may have a map. */
   readonly steps = computed(() => (this.plan()?.steps ?? []).filter(isMapped));
@@ -137,7 +139,7 @@ export class PaintDesk {
       id: `paint-${++this.strokes}`,
       from: this.ground(plan, step),
       dabs: [],
-      first: firstPainted(step, this.map()),
+      first: this.map() === null ? firstMapped(step) : {},
     };
     this.move(u, v);
   }
@@ -197,7 +199,7 @@ export class PaintDesk {
       PlanEditor.mapPainted({
         stepId: step.id,
         map: filedMap(change(before), range),
-        changes: firstPainted(step, this.map()),
+        changes: this.map() === null ? firstMapped(step) : {},
         gesture: null,
       }),
     );
@@ -210,19 +212,4 @@ export class PaintDesk {
       return mapOfStep(plan, step, plain);
     return fillMap(mapOfStep(plan, step, 0), step.where, plain / 100, this.size());
   }
-}
-
-/** Wax or jelly that was thin all over is put on densely where it is painted. */
-const DENSE = 0.85;
-
-/** What else changes with the first stroke: from then on the map alone says where. */
-interface FirstPainted {
-  readonly share?: number;
-  readonly where?: 'all';
-}
-
-function firstPainted(step: MappedStep, map: StepMap | null): FirstPainted {
-  if (map !== null) return {};
-  if (step.kind === 'resist') return { where: 'all', share: Math.max(DENSE, step.share) };
-  return step.kind === 'distress' ? { where: 'all' } : {};
 }

@@ -160,7 +160,11 @@ export class MediumSheet {
     const mine = this.mine();
     if (mine === null) return;
     this.store.dispatch(
-      PlanEditor.stepChanged({ stepId: this.data.stepId, changes: { medium: mine.like }, gesture: null }),
+      PlanEditor.stepChanged({
+        stepId: this.data.stepId,
+        edit: { fits: 'film', changes: { medium: mine.like } },
+        gesture: null,
+      }),
     );
     this.dialog.close();
   }

@@ -205,6 +205,8 @@ export class OrderList {
   }
 
   protected setOff(stepId: string, off: boolean): void {
-    this.store.dispatch(PlanEditor.stepChanged({ stepId, changes: { off }, gesture: null }));
+    this.store.dispatch(
+      PlanEditor.stepChanged({ stepId, edit: { fits: 'any', changes: { off } }, gesture: null }),
+    );
   }
 }

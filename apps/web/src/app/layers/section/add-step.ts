@@ -2,9 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import {
   CLEAR_COLOURS,
   isFilmStep,
+  layersOf,
+  LIMITS,
   mediumName,
   newCoat,
   newCompanion,
@@ -37,13 +40,17 @@ import { planFeature } from '../../plan/plan.feature';
 /** A step of any kind on top of what is there, as it is mostly done. */
 @Component({
   selector: 'zf-add-step',
-  imports: [MatButtonModule, MatIconModule, MatMenuModule],
+  imports: [MatButtonModule, MatIconModule, MatMenuModule, MatTooltipModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './add-step.html',
 })
 export class AddStep {
   private readonly store = inject(Store);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  protected readonly limits = LIMITS;
+  protected readonly full = computed(() => (this.plan()?.finish.steps.length ?? 0) >= LIMITS.steps.max);
+  /** As many films and resists lie there as can be told apart. */
+  protected readonly covered = computed(() => layersOf(this.plan()?.finish.steps ?? []) >= LIMITS.layers.max);
   protected readonly groups = MEDIUM_GROUPS;
   protected readonly own = computed(() => this.plan()?.media ?? []);
   protected readonly mediumName = mediumName;

@@ -207,6 +207,8 @@ export class SectionView {
 
   private lay(stepId: string, wetUm: number, gesture: string): void {
     const thicknessUm = fitted(LIMITS.thicknessUm, wetUm);
-    this.store.dispatch(PlanEditor.stepChanged({ stepId, changes: { thicknessUm }, gesture }));
+    this.store.dispatch(
+      PlanEditor.stepChanged({ stepId, edit: { fits: 'film', changes: { thicknessUm } }, gesture }),
+    );
   }
 }

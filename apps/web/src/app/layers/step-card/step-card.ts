@@ -16,6 +16,7 @@ import {
   hazardWords,
   HEAT_NAMES,
   isFilmStep,
+  layersOf,
   LIMITS,
   mediumName,
   newCompanion,
@@ -62,7 +63,7 @@ import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';
-import { type StepChanges } from '../../plan/edits';
+import { type Fits, type StepChanges, type StepEdit } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { NumberField } from '../../ui/number-field';
@@ -169,7 +170,7 @@ export class StepCard {
   /** Other work takes its own usual time. */
   protected setTask(task: CompanionTask): void {
     const { handsMin, restMin } = newCompanion('', task);
-    this.change({ task, handsMin, restMin });
+    this.change('companion', { task, handsMin, restMin });
   }
   protected readonly looks = computed(
     () => this.forecast()?.appearance.layers.find((layer) => layer.id === this.step().id) ?? null,
@@ -203,26 +204,27 @@ export class StepCard {
       : `${depth} It cuts ${effort < 0.7 ? 'easily' : effort < 0.85 ? 'with some force' : 'hard'}.`;
   });
 
-  protected change(changes: StepChanges): void {
-    this.store.dispatch(PlanEditor.stepChanged({ stepId: this.step().id, changes, gesture: null }));
+  protected change<F extends Fits>(fits: F, changes: StepChanges<F>): void {
+    const edit = { fits, changes } as StepEdit;
+    this.store.dispatch(PlanEditor.stepChanged({ stepId: this.step().id, edit, gesture: null }));
   }
 
-  protected readonly setStrokes = (strokes: Strokes): void => this.change({ strokes });
-  protected readonly setPasses = (passes: number): void => this.change({ passes });
-  protected readonly setPlace = (where: Place): void => this.change({ where });
-  protected readonly setHeat = (tool: HeatTool): void => this.change({ tool });
+  protected readonly setStrokes = (strokes: Strokes): void => this.change('film', { strokes });
+  protected readonly setPasses = (passes: number): void => this.change('film', { passes });
+  protected readonly setPlace = (where: Place): void => this.change('placed', { where });
+  protected readonly setHeat = (tool: HeatTool): void => this.change('heat', { tool });
   protected readonly setAgent = (agent: ResistAgent): void =>
-    this.change({ agent, thicknessUm: medium(agent).wetFilmUm });
+    this.change('resist', { agent, thicknessUm: medium(agent).wetFilmUm });
 
   protected changeCover(style: CoverStyle): void {
-    this.change({ cover: { style, share: USUAL_SHARE[style] } });
+    this.change('film', { cover: { style, share: USUAL_SHARE[style] } });
   }
 
   /** Another medium brings its usual film; the colour stays unless one of them is clear. */
   protected changeMedium(key: string): void {
     const known = mediumLookup(this.plan()?.media)(key);
     const clear = CLEAR_COLOURS[known.key];
-    this.change({ medium: key, thicknessUm: known.wetFilmUm, ...(clear ? { colour: clear } : {}) });
+    this.change('film', { medium: key, thicknessUm: known.wetFilmUm, ...(clear ? { colour: clear } : {}) });
   }
 
   protected openMedium(): void {
@@ -243,22 +245,22 @@ export class StepCard {
     const here = times[at];
     const before = times[at - 1];
     const wait = here && before ? Math.max(0, Math.round((here.from - before.until) / 6) / 10) : 0;
-    if (rule === 'after') this.change({ start: { rule, waitMin: wait } });
+    if (rule === 'after') this.change('any', { start: { rule, waitMin: wait } });
     else if (rule === 'at')
-      this.change({ start: { rule, at: (this.beginsAt() ?? new Date(0)).toISOString() } });
-    else this.change({ start: { rule, state: 'recoat', waitMin: 0 } });
+      this.change('any', { start: { rule, at: (this.beginsAt() ?? new Date(0)).toISOString() } });
+    else this.change('any', { start: { rule, state: 'recoat', waitMin: 0 } });
   }
 
   protected changeStart(changes: { state?: StartState; waitMin?: number }): void {
     const { start } = this.step();
-    if (start.rule !== 'at') this.change({ start: { ...start, ...changes } });
+    if (start.rule !== 'at') this.change('any', { start: { ...start, ...changes } });
   }
 
   protected changeAt(value: string): void {
     const start = Date.parse(this.plan()!.startsAt);
     const wanted = Date.parse(value);
     const at = new Date(Math.min(start + LIMITS.waitMin.max * 60000, Math.max(start, wanted)));
-    if (!Number.isNaN(wanted)) this.change({ start: { rule: 'at', at: at.toISOString() } });
+    if (!Number.isNaN(wanted)) this.change('any', { start: { rule: 'at', at: at.toISOString() } });
   }
 
   protected localAt(at: string): string {
@@ -270,6 +272,11 @@ export class StepCard {
   }
 
   /** The same step again, right after this one; what began with the plan begins when this allows it. */
+  protected readonly mayRepeat = computed(() => {
+    const { steps } = this.plan()!.finish;
+    const more = [...steps, { ...this.step(), off: false }];
+    return more.length <= LIMITS.steps.max && layersOf(more) <= LIMITS.layers.max;
+  });
   protected repeat(): void {
     const step = this.step();
     const start: StartRuleFile =
