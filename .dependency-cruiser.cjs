@@ -23,7 +23,7 @@ const coreOrder = CORE.map((room, i) => ({
 }));
 
 /*
- * Imports run one way: core <- contract <- server, web, cli; inside the web, never from room to room. A folder of the web
+ * Imports run one way: core <- contract <- workshop <- words <- server, web, cli; inside the web, never from room to room. A folder of the web
  * is a room unless it is one of those that rooms share.
  */
 const SHARED = ['data', 'plan', 'shop', 'solve', 'testing', 'ui', 'workers', 'shell'];
@@ -51,6 +51,18 @@ module.exports = {
       name: 'contract-knows-core-only',
       severity: 'error',
       from: { path: '^packages/contract/src', pathNot: '\\.spec\\.ts$' },
+      to: { path: '^(apps|packages/(cli|workshop|words))' },
+    },
+    {
+      name: 'workshop-knows-core-and-contract',
+      severity: 'error',
+      from: { path: '^packages/workshop/src', pathNot: '\\.spec\\.ts$' },
+      to: { path: '^(apps|packages/(cli|words))' },
+    },
+    {
+      name: 'words-are-for-all',
+      severity: 'error',
+      from: { path: '^packages/words/src', pathNot: '\\.spec\\.ts$' },
       to: { path: '^(apps|packages/cli)' },
     },
     {

@@ -64,7 +64,12 @@ once('node_modules/.prepared', manifests, existsSync(path('node_modules')), () =
 });
 
 if (wanted.has('build')) {
-  const sources = ['packages/core/src', 'packages/contract/src', 'apps/web/src', 'apps/web/public', 'docs']
+  const sources = [
+    ...['core', 'contract', 'workshop', 'words'].map((name) => `packages/${name}/src`),
+    'apps/web/src',
+    'apps/web/public',
+    'docs',
+  ]
     .flatMap(filesBelow)
     .filter((file) => !file.endsWith('.spec.ts'));
   const settings = [

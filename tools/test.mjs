@@ -50,14 +50,24 @@ const SUITES = [
     ],
     counts.exit,
   ],
-  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server', 'e2e', 'tsconfig.checks.json'].map(
-    (project) => [`types ${project}`, [bin('typescript/bin/tsc'), '-p', project], counts.exit],
-  ),
-  ...['packages/core', 'packages/contract', 'packages/cli', 'apps/server'].map((project) => [
-    project.split('/')[1],
-    jasmine(project),
-    counts.jasmine,
-  ]),
+  ...[
+    'packages/core',
+    'packages/contract',
+    'packages/workshop',
+    'packages/words',
+    'packages/cli',
+    'apps/server',
+    'e2e',
+    'tsconfig.checks.json',
+  ].map((project) => [`types ${project}`, [bin('typescript/bin/tsc'), '-p', project], counts.exit]),
+  ...[
+    'packages/core',
+    'packages/contract',
+    'packages/workshop',
+    'packages/words',
+    'packages/cli',
+    'apps/server',
+  ].map((project) => [project.split('/')[1], jasmine(project), counts.jasmine]),
   ['web', [bin('@angular/cli/bin/ng.js'), 'test'], counts.karma],
   [
     'e2e',

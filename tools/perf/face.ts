@@ -1,4 +1,4 @@
-import { drawMode, FACE_MODES } from '@zaffet/core';
+import { drawMode, FACE_MODES } from '@zaffet/core/face';
 import { playedFace } from '../../packages/core/src/testing/faces';
 import { SCENES } from '../../packages/core/src/testing/scenes';
 import { line, type PerfLine, race } from './report';

@@ -1,4 +1,4 @@
-import { type FieldInput, Growth, measureField } from '@zaffet/core';
+import { type FieldInput, Growth, measureField } from '@zaffet/core/crack';
 import { FILM, inputOf } from '../../packages/core/src/testing/fields';
 import { line, type PerfLine, race } from './report';
 

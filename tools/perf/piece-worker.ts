@@ -1,4 +1,4 @@
-import { type FieldInput, Growth } from '@zaffet/core';
+import { type FieldInput, Growth } from '@zaffet/core/crack';
 import { parentPort } from 'node:worker_threads';
 
 /** Grows the panels it is given, one after another, and says when each is done. */

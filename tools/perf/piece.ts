@@ -1,4 +1,4 @@
-import { type FieldInput, Growth } from '@zaffet/core';
+import { type FieldInput, Growth } from '@zaffet/core/crack';
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { FILM, inputOf } from '../../packages/core/src/testing/fields';

@@ -1,4 +1,7 @@
-import { type Basis, type Coat, forecast, type MediumKey, onTables, type PanelPlan } from '@zaffet/core';
+import { type Basis, onTables } from '@zaffet/core/basis';
+import { forecast } from '@zaffet/core/forecast';
+import { type MediumKey } from '@zaffet/core/media';
+import { type Coat, type PanelPlan } from '@zaffet/core/plan';
 import { Solver } from 'odex';
 import { coat, FIRST, planOf, room, when } from '../../packages/core/src/testing/plans';
 import { line, type PerfLine, race } from './report';

@@ -1,5 +1,6 @@
-import { basisOf, newPlan, partPlan, SCHOOL_KEYS } from '@zaffet/contract';
-import { type Candidate, forecast, knobsOf, solve, type Wish, wishValues, withSettings } from '@zaffet/core';
+import { forecast } from '@zaffet/core/forecast';
+import { type Candidate, knobsOf, solve, type Wish, wishValues, withSettings } from '@zaffet/core/solve';
+import { basisOf, newPlan, partPlan, SCHOOL_KEYS } from '@zaffet/workshop';
 import { chanceFrom } from '../../packages/core/src/testing/chance';
 import { line, type PerfLine } from './report';
 

@@ -192,7 +192,7 @@ describe('the server', () => {
   it('reads a plan that an older Zaffet saved, brought to the present version', async () => {
     const old = JSON.parse(
       readFileSync(
-        fileURLToPath(new URL('../../../packages/contract/src/testing/files/chest-3.json', import.meta.url)),
+        fileURLToPath(new URL('../../../packages/workshop/src/testing/files/chest-3.json', import.meta.url)),
         'utf8',
       ),
     ) as PlanFile;

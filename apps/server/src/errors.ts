@@ -1,4 +1,4 @@
-import { ERRORS, type ErrorCode, fault, ZaffetError } from '@zaffet/contract';
+import { type ErrorCode, ERRORS, fault, ZaffetError } from '@zaffet/contract';
 import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { type ErrorRequestHandler } from 'express';
 import { type Logger } from 'pino';

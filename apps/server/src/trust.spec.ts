@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import request, { type Response } from 'supertest';
-import { largePlan } from '../../../packages/contract/src/testing/large';
+import { largePlan } from '../../../packages/workshop/src/testing/large';
 import { buildApp } from './app';
 import { openEmbedded, type OpenDatabase } from './db/client';
 import { plans } from './db/schema';

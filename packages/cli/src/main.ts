@@ -1,5 +1,5 @@
 import { ZaffetError } from '@zaffet/contract';
-import { InputError } from '@zaffet/core';
+import { InputError } from '@zaffet/core/errors';
 import { parseArgs } from 'node:util';
 import { type Asked, explainFigure, predict } from './predict';
 

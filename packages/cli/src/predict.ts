@@ -1,43 +1,26 @@
+import { fault, isInstant, ZaffetError } from '@zaffet/contract';
+import { flakeSizeClass, flakingClass } from '@zaffet/core/chip';
+import { handsOn } from '@zaffet/core/course';
+import { type StateTimes } from '@zaffet/core/film';
+import { type CoatForecast, forecast, type Forecast } from '@zaffet/core/forecast';
+import { hazards } from '@zaffet/core/hazard';
+import { AREAS } from '@zaffet/core/maps';
+import { quantities } from '@zaffet/core/quantity';
 import {
-  basisOf,
-  beginAt,
-  fault,
-  FIGURE_WORDS,
-  findingWords,
-  hazardWords,
-  isInstant,
-  layerWord,
-  moverText,
-  type PartPlan,
-  partPlan,
-  ZaffetError,
-} from '@zaffet/contract';
-import { parsePlan } from '@zaffet/contract/schemas';
-import {
-  AREAS,
-  type CoatForecast,
   type ColourFigure,
   explain,
   FIGURE_KEYS,
   type FigureKey,
-  flakeSizeClass,
-  flakingClass,
-  forecast,
-  type Forecast,
-  handsOn,
-  hazards,
-  metresToMm,
-  metresToUm,
   type Predicted,
-  quantities,
   type Readout,
   readout,
-  type StateTimes,
-  type Zone,
   type ZoneReadout,
-  ZONES,
-  zoneShares,
-} from '@zaffet/core';
+} from '@zaffet/core/readout';
+import { metresToMm, metresToUm } from '@zaffet/core/units';
+import { type Zone, ZONES, zoneShares } from '@zaffet/core/wear';
+import { FIGURE_WORDS, findingWords, hazardWords, layerWord, moverText } from '@zaffet/words';
+import { basisOf, beginAt, type PartPlan, partPlan } from '@zaffet/workshop';
+import { parsePlan } from '@zaffet/contract/schemas';
 import { readFile } from 'node:fs/promises';
 
 /** A predicted value with its 80 % band and what moves it, in words. */

@@ -2,7 +2,7 @@ import { ZaffetError } from './errors';
 import { type Fault } from './errors';
 import { LIMITS } from './plan/limits';
 import { parsePlan, parseSave, parseShelf } from './schemas';
-import { samplePlan } from './testing/plan';
+import { samplePlan } from '../../workshop/src/testing/plan';
 
 function faultOf(work: () => unknown): Fault {
   try {

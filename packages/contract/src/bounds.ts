@@ -1,5 +1,6 @@
 import { FITTING_KINDS } from './plan/types';
-import { MEDIUM_KEYS, PARAMETERS, PREP_STEPS } from '@zaffet/core';
+import { MEDIUM_KEYS, PARAMETERS } from '@zaffet/core/media';
+import { PREP_STEPS } from '@zaffet/core/plan';
 import { fault, ZaffetError } from './errors';
 import { LIMITS } from './plan/limits';
 

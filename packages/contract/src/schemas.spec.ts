@@ -1,14 +1,10 @@
-import { forecast } from '@zaffet/core';
+import { forecast } from '@zaffet/core/forecast';
+import { basisOf, newPlan, partPlan, SCHOOL_KEYS, toModel } from '@zaffet/workshop';
 import { readdirSync, readFileSync } from 'node:fs';
 import { ERRORS, ZaffetError } from './errors';
 import { LIMITS } from './plan/limits';
-import { newPlan } from './plan/newPlan';
-import { partPlan } from './plan/partPlan';
-import { SCHOOL_KEYS } from './plan/schools';
-import { basisOf } from './plan/basis';
-import { toModel } from './plan/toModel';
 import { parsePlan, parseSave } from './schemas';
-import { samplePart, samplePlan } from './testing/plan';
+import { samplePart, samplePlan } from '../../workshop/src/testing/plan';
 
 /** The sentences a bad value is refused with. */
 function refusal(value: unknown): string[] {
@@ -263,7 +259,7 @@ describe('a piece of several parts', () => {
 describe('a plan of an older version', () => {
   const file = (version: number): Record<string, unknown> =>
     JSON.parse(
-      readFileSync(new URL(`./testing/files/chest-${version}.json`, import.meta.url), 'utf8'),
+      readFileSync(new URL(`../../workshop/src/testing/files/chest-${version}.json`, import.meta.url), 'utf8'),
     ) as Record<string, unknown>;
 
   for (const version of [1, 2, 3]) {

@@ -1,26 +1,23 @@
+import { STROKES } from '@zaffet/core/crack';
+import { MEDIUM_KEYS, PARAMETERS, SUBSTRATE_KEYS } from '@zaffet/core/media';
+import { FACINGS, PLACED_ZONES } from '@zaffet/core/piece';
 import {
-  BODIES,
   COAT_AGES,
   COMPANION_TASKS,
   COVERS,
   DISTRESS_TOOLS,
-  FACINGS,
   GRITS,
   HEAT_TOOLS,
-  MEDIUM_KEYS,
   OLD_COATS,
-  PARAMETERS,
-  PLACED_ZONES,
   PLACES,
   PREP_STEPS,
   RESIST_AGENTS,
   START_STATES,
   STEP_KINDS,
-  STROKES,
-  SUBSTRATE_KEYS,
   USES,
-  ZONES,
-} from '@zaffet/core';
+} from '@zaffet/core/plan';
+import { BODIES } from '@zaffet/core/quantity';
+import { ZONES } from '@zaffet/core/wear';
 import Joi from 'joi';
 import { checkBounds } from './bounds';
 import { between, colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from './fields';

@@ -1,4 +1,5 @@
-import { newPlan, partPlan, type Plan, SCHOOL_KEYS, type School, USUAL_MEASURES } from '@zaffet/contract';
+import { type Plan, USUAL_MEASURES } from '@zaffet/contract';
+import { newPlan, partPlan, type School, SCHOOL_KEYS } from '@zaffet/workshop';
 import { jobSheet } from './content';
 import { createRequire } from 'node:module';
 import { PNG } from 'pngjs';

@@ -1,5 +1,18 @@
 import {
-  basisOf,
+  type Finish,
+  isFilmStep,
+  type Plan,
+  type PlanStep,
+  type Shelf,
+  type StepMap,
+} from '@zaffet/contract';
+import { type Basis } from '@zaffet/core/basis';
+import { handsOn } from '@zaffet/core/course';
+import { forecast, type Forecast } from '@zaffet/core/forecast';
+import { hazards } from '@zaffet/core/hazard';
+import { turns } from '@zaffet/core/piece';
+import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
+import {
   BODY_NAMES,
   COVER_NAMES,
   duration,
@@ -7,27 +20,15 @@ import {
   FIGURE_WORDS,
   figureText,
   findingWords,
-  type Finish,
   HAZARD_DEFERENCE,
   hazardWords,
-  isFilmStep,
   layerWord,
-  meantFinishes,
   mediumName,
-  type Mixing,
-  mixing,
-  PLACE_NAMES,
-  type PartPlan,
-  partPlan,
   perCent,
-  type Plan,
-  type PlanStep,
-  prepOf,
+  PLACE_NAMES,
   prepWords,
-  type Shelf,
   spoonText,
   startWords,
-  type StepMap,
   stepTitle,
   STROKE_NAMES,
   substrateName,
@@ -35,17 +36,16 @@ import {
   um,
   USE_NAMES,
   volume,
-} from '@zaffet/contract';
+} from '@zaffet/words';
 import {
-  bandedFigures,
-  type Basis,
-  type FigureKey,
-  forecast,
-  type Forecast,
-  handsOn,
-  hazards,
-  turns,
-} from '@zaffet/core';
+  basisOf,
+  meantFinishes,
+  type Mixing,
+  mixing,
+  type PartPlan,
+  partPlan,
+  prepOf,
+} from '@zaffet/workshop';
 
 /** A step as it is done, with a box to tick. */
 export interface SheetStep {

@@ -1,6 +1,7 @@
-import { API, ERRORS, type Fault, filePlan, partPlan, basisOf, ZaffetError } from '@zaffet/contract';
+import { API, ERRORS, type Fault, filePlan, ZaffetError } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
+import { basisOf, partPlan } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
-import { forecast } from '@zaffet/core';
 import { sql } from 'drizzle-orm';
 import { readdirSync, readFileSync } from 'node:fs';
 import { type IncomingHttpHeaders, request as send, type Server } from 'node:http';
@@ -10,7 +11,7 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { gzipSync } from 'node:zlib';
 import { type Database } from '../db/client';
-import { chance } from '../../../../packages/contract/src/testing/random';
+import { chance } from '../../../../packages/workshop/src/testing/random';
 import { planNamed } from './index';
 import { mutated, pick } from './mutate';
 
@@ -48,7 +49,7 @@ function realFiles(): unknown[] {
   const mapped = { ...plan, piece: { ...plan.piece, parts: [{ ...part!, maps }] } };
   return [
     ...jsonIn('demo/plans'),
-    ...jsonIn('packages/contract/src/testing/files'),
+    ...jsonIn('packages/workshop/src/testing/files'),
     filePlan(mapped),
     { ...mapped, version: 4 },
   ];

@@ -1,4 +1,5 @@
-import { newPlan, type Plan } from '@zaffet/contract';
+import { type Plan } from '@zaffet/contract';
+import { newPlan } from '@zaffet/workshop';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';

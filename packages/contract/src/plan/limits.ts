@@ -1,14 +1,11 @@
+import { FILM_MAP_RANGE, MAP_CELLS, MAP_RANGE, PLAN_RANGES } from '@zaffet/core/plan';
 import {
   kelvinToCelsius,
   metresToMm,
   metresToUm,
-  FILM_MAP_RANGE,
-  MAP_CELLS,
-  MAP_RANGE,
-  PLAN_RANGES,
   SECONDS_PER_HOUR,
   SECONDS_PER_MINUTE,
-} from '@zaffet/core';
+} from '@zaffet/core/units';
 
 /** Range, step and unit of a number in a plan file, for schemas, fields and sliders alike. */
 export interface Limit {

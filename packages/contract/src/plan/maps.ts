@@ -1,6 +1,5 @@
-import { evenMap, type PanelMap } from '@zaffet/core';
+import { type PanelMap } from '@zaffet/core/plan';
 import { LIMITS } from './limits';
-import { type PartPlan } from './partPlan';
 import { isFilmStep, type MappedStep, type StepMap } from './types';
 
 /** What a map of a step may hold, and what it holds where nothing was done about it. */
@@ -28,14 +27,6 @@ export function badCell(cells: readonly unknown[], { min, max }: Pick<MapRange, 
     if (typeof cell !== 'number' || !Number.isInteger(cell) || cell < min || cell > max) return i;
   }
   return -1;
-}
-
-/** A step's map as the core has it; where it has none, one of a single value over the part. */
-export function mapOfStep({ part }: PartPlan, step: MappedStep, value: number): PanelMap {
-  const map = part.maps[step.id];
-  return map === undefined
-    ? evenMap(part.widthMm / 1000, part.heightMm / 1000, value / 100)
-    : { columns: map.columns, rows: map.rows, values: map.percent.map((cell) => cell / 100) };
 }
 
 /** A map as it is filed: whole per cent, within what the step allows. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { filePlan, unfilePlan } from './file';
 import { packBits, packPercent, unpackBits, unpackPercent } from './packed';
-import { largePlan } from '../testing/large';
+import { largePlan } from '../../../workshop/src/testing/large';
 
 const bytes = (hex: string): Uint8Array =>
   Uint8Array.from(hex.split(' ').map((byte) => Number.parseInt(byte, 16)));

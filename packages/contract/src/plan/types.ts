@@ -1,23 +1,21 @@
+import { type Strokes } from '@zaffet/core/crack';
+import { type OwnMedium, type SubstrateKey } from '@zaffet/core/media';
+import { type Facing, type PlacedZone } from '@zaffet/core/piece';
 import {
-  type Body,
   type CompanionTask,
   type Cover,
   type DistressTool,
-  type Facing,
   type Grit,
   type HeatTool,
   type History,
-  type OwnMedium,
   type Place,
-  type PlacedZone,
   type PrepStep,
   type ResistAgent,
   type StartState,
-  type Strokes,
-  type SubstrateKey,
   type Use,
-  type Zone,
-} from '@zaffet/core';
+} from '@zaffet/core/plan';
+import { type Body } from '@zaffet/core/quantity';
+import { type Zone } from '@zaffet/core/wear';
 
 export const PLAN_FORMAT = 'zaffet-plan';
 export const PLAN_VERSION = 5;

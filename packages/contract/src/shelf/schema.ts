@@ -1,4 +1,6 @@
-import { BODIES, GRITS, MEDIUM_KEYS } from '@zaffet/core';
+import { MEDIUM_KEYS } from '@zaffet/core/media';
+import { GRITS } from '@zaffet/core/plan';
+import { BODIES } from '@zaffet/core/quantity';
 import Joi from 'joi';
 import { checkBounds } from '../bounds';
 import { colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from '../fields';

@@ -1,4 +1,5 @@
-import { type Body, type Grit } from '@zaffet/core';
+import { type Grit } from '@zaffet/core/plan';
+import { type Body } from '@zaffet/core/quantity';
 
 /** Something on the shelf. */
 interface ItemFields {

@@ -1,5 +1,5 @@
 import { Injectable, signal } from '@angular/core';
-import { UNIT_SYSTEMS, type UnitSystem } from '@zaffet/contract';
+import { UNIT_SYSTEMS, type UnitSystem } from '@zaffet/words';
 
 const KEY = 'zaffet.units';
 

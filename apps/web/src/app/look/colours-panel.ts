@@ -4,17 +4,16 @@ import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import {
-  figures,
   isFilmStep,
   LIMITS,
   type NamedColour,
   type PaletteColour,
   readGpl,
-  stepTitle,
   writeGpl,
   ZaffetError,
 } from '@zaffet/contract';
-import { contrastWord, opposite, painterOpposite } from '@zaffet/core';
+import { contrastWord, opposite, painterOpposite } from '@zaffet/core/colour';
+import { figures, stepTitle } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
-import { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, type PartPlan } from '@zaffet/contract';
+import { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, type PartPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { planFeature } from '../plan/plan.feature';

@@ -8,7 +8,9 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { EFFECTS, effectWants, LOOK_ZONE_NAMES, NO_WANTS, WANT_KEYS, type Wants } from '@zaffet/contract';
+import { WANT_KEYS, type Wants } from '@zaffet/contract';
+import { LOOK_ZONE_NAMES } from '@zaffet/words';
+import { EFFECTS, effectWants, NO_WANTS } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';

@@ -1,5 +1,7 @@
 import { type LookZone, type Part, type PartZone } from '@zaffet/contract';
-import { PLACED_ZONES, type Region, type Where, ZONES } from '@zaffet/core';
+import { type Region, type Where } from '@zaffet/core/maps';
+import { PLACED_ZONES } from '@zaffet/core/piece';
+import { ZONES } from '@zaffet/core/wear';
 
 /** Where a look is wished for: everywhere, or one of the part's zones. */
 export type LookWhere = 'whole' | LookZone;

@@ -2,26 +2,25 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, si
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { type Limit, LIMITS, type Look, WANT_KEYS, type Wants } from '@zaffet/contract';
+import { isRegion } from '@zaffet/core/maps';
+import { restraint } from '@zaffet/core/notes';
+import { type FigureKey, type Predicted } from '@zaffet/core/readout';
+import { placeValues, type WishKey } from '@zaffet/core/solve';
 import {
   FIGURE_WORDS,
   figures,
   figureText,
-  LIMITS,
-  type Limit,
   LOOK_ZONE_NAMES,
-  type Look,
   NATURAL_MEANING,
   NATURAL_WORDS,
-  NO_WANTS,
   RESTRAINT_WORDS,
   stepTitle,
   substrateName,
   UNDER_MEANING,
-  WANT_KEYS,
-  type Wants,
   WISH_WORDS,
-} from '@zaffet/contract';
-import { type FigureKey, isRegion, placeValues, type Predicted, restraint, type WishKey } from '@zaffet/core';
+} from '@zaffet/words';
+import { NO_WANTS } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { Units } from '../data/units';
 import { FiguresReading } from '../workers/figures-reading';

@@ -1,5 +1,6 @@
-import { basisOf, NO_WANTS, type PartPlan } from '@zaffet/contract';
-import { placeValues, type Where } from '@zaffet/core';
+import { type Where } from '@zaffet/core/maps';
+import { placeValues } from '@zaffet/core/solve';
+import { basisOf, NO_WANTS, type PartPlan } from '@zaffet/workshop';
 import { samplePart } from '../testing/plan';
 import { workPlaces } from './work-place';
 

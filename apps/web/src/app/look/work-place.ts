@@ -1,18 +1,9 @@
-import {
-  figureText,
-  filedMap,
-  isMapped,
-  mapRange,
-  type PartPlan,
-  type StepMap,
-  stepTitle,
-  basisOf,
-  type UnitSystem,
-  type Wants,
-  WANT_KEYS,
-  WISH_WORDS,
-} from '@zaffet/contract';
-import { fitPlace, type PlaceFit, type Step, type Where, type WishKey } from '@zaffet/core';
+import { filedMap, isMapped, mapRange, type StepMap, WANT_KEYS, type Wants } from '@zaffet/contract';
+import { type Where } from '@zaffet/core/maps';
+import { type Step } from '@zaffet/core/plan';
+import { fitPlace, type PlaceFit, type WishKey } from '@zaffet/core/solve';
+import { figureText, stepTitle, type UnitSystem, WISH_WORDS } from '@zaffet/words';
+import { basisOf, type PartPlan } from '@zaffet/workshop';
 
 export const WISH_OF: Readonly<Record<keyof Wants, WishKey>> = {
   spacingMm: 'spacing',

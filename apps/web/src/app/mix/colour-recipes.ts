@@ -2,15 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
-import {
-  figures,
-  type Ingredient,
-  isFilmStep,
-  LIMITS,
-  type PaletteColour,
-  plainText,
-} from '@zaffet/contract';
-import { deltaE2000, isClear, mediumLookup, mixParts } from '@zaffet/core';
+import { type Ingredient, isFilmStep, LIMITS, type PaletteColour, plainText } from '@zaffet/contract';
+import { deltaE2000, mixParts } from '@zaffet/core/colour';
+import { isClear, mediumLookup } from '@zaffet/core/media';
+import { figures } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { duration, LIMITS, mediumName, mixing, USUAL_MEASURES, volume } from '@zaffet/contract';
+import { LIMITS, USUAL_MEASURES } from '@zaffet/contract';
+import { duration, mediumName, volume } from '@zaffet/words';
+import { mixing } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';

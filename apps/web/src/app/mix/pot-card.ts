@@ -1,16 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  BODY_NAMES,
-  lastBody,
-  type Measured,
-  type MixPot,
-  type PotItem,
-  spoonText,
-  um,
-  volume,
-} from '@zaffet/contract';
-import { BODIES, filmOfBody, isOf, type Body } from '@zaffet/core';
+import { type PotItem } from '@zaffet/contract';
+import { isOf } from '@zaffet/core/media';
+import { BODIES, type Body, filmOfBody } from '@zaffet/core/quantity';
+import { BODY_NAMES, spoonText, um, volume } from '@zaffet/words';
+import { lastBody, type Measured, type MixPot } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { newId } from '../data/fresh';

@@ -1,15 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import {
-  LIMITS,
-  type Part,
-  PIECE_KEYS,
-  type PieceKey,
-  pieceParts,
-  PIECES,
-  type PieceSize,
-} from '@zaffet/contract';
+import { LIMITS, type Part } from '@zaffet/contract';
+import { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from '@zaffet/workshop';
 import { newId } from '../data/fresh';
 import { NumberField } from '../ui/number-field';
 

@@ -5,33 +5,29 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
-  COAT_AGE_NAMES,
-  FACING_NAMES,
   FITTING_KINDS,
-  FITTING_NAMES,
   FITTING_TREATMENTS,
   type FittingKind,
   type FittingTreatment,
   LIMITS,
-  LOOK_ZONE_NAMES,
-  meantFinishes,
-  OLD_COAT_NAMES,
   type Part,
   type PartZone,
   plainText,
+} from '@zaffet/contract';
+import { SUBSTRATE_KEYS } from '@zaffet/core/media';
+import { FACINGS, PLACED_ZONES } from '@zaffet/core/piece';
+import { COAT_AGES, type History, OLD_COATS, USES } from '@zaffet/core/plan';
+import {
+  COAT_AGE_NAMES,
+  FACING_NAMES,
+  FITTING_NAMES,
+  LOOK_ZONE_NAMES,
+  OLD_COAT_NAMES,
   substrateName,
   TREATMENT_NAMES,
   USE_NAMES,
-} from '@zaffet/contract';
-import {
-  COAT_AGES,
-  FACINGS,
-  type History,
-  OLD_COATS,
-  PLACED_ZONES,
-  SUBSTRATE_KEYS,
-  USES,
-} from '@zaffet/core';
+} from '@zaffet/words';
+import { meantFinishes } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';

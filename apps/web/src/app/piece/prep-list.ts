@@ -1,8 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
-import { FACING_NAMES, perCent, prepOf, prepWords } from '@zaffet/contract';
-import { equilibriumMoisture, moistureReady, type PrepStep, substrate, turns } from '@zaffet/core';
+import { substrate } from '@zaffet/core/media';
+import { turns } from '@zaffet/core/piece';
+import { type PrepStep } from '@zaffet/core/plan';
+import { equilibriumMoisture, moistureReady } from '@zaffet/core/wood';
+import { FACING_NAMES, perCent, prepWords } from '@zaffet/words';
+import { prepOf } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';

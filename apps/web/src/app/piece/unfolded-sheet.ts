@@ -7,16 +7,10 @@ import {
   input,
   output,
 } from '@angular/core';
-import {
-  lengthShown,
-  LIMITS,
-  LOOK_ZONE_NAMES,
-  type Part,
-  partPlan,
-  type Plan,
-  substrateName,
-} from '@zaffet/contract';
-import { unfold } from '@zaffet/core';
+import { LIMITS, type Part, type Plan } from '@zaffet/contract';
+import { unfold } from '@zaffet/core/piece';
+import { lengthShown, LOOK_ZONE_NAMES, substrateName } from '@zaffet/words';
+import { partPlan } from '@zaffet/workshop';
 import { Units } from '../data/units';
 import { fitted } from '../plan/edits';
 import { PartFace } from '../ui/part-face';

@@ -3,15 +3,15 @@ import {
   type Finish,
   isFilmStep,
   layersOf,
-  LIMITS,
   type Limit,
+  LIMITS,
   type Look,
   type Part,
   type Plan,
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
-import { type FirstMapped, type Place } from '@zaffet/core';
+import { type FirstMapped, type Place } from '@zaffet/core/plan';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
 

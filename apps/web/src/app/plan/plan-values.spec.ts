@@ -1,14 +1,5 @@
-import {
-  beginAt,
-  layersOf,
-  LIMITS,
-  newCoat,
-  newStep,
-  partPlan,
-  type Plan,
-  type PlanStep,
-  toModel,
-} from '@zaffet/contract';
+import { layersOf, LIMITS, type Plan, type PlanStep } from '@zaffet/contract';
+import { beginAt, newCoat, newStep, partPlan, toModel } from '@zaffet/workshop';
 import { workBegins } from '../data/fresh';
 import { filmOf, samplePlan } from '../testing/plan';
 import {

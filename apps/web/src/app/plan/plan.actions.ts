@@ -10,7 +10,7 @@ import {
   type SavedPlan,
   type StepMap,
 } from '@zaffet/contract';
-import { type FirstMapped } from '@zaffet/core';
+import { type FirstMapped } from '@zaffet/core/plan';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import { type StepEdit } from './edits';
 

@@ -11,13 +11,13 @@ import {
   API,
   filePlan,
   migratePlan,
-  partPlan,
   type Plan,
   type PlanFile,
   type SaveRequest,
   type StoredPlan,
   unfilePlan,
 } from '@zaffet/contract';
+import { partPlan } from '@zaffet/workshop';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';

@@ -1,4 +1,5 @@
-import { fault, type PartPlan, partPlan, type Plan } from '@zaffet/contract';
+import { fault, type Plan } from '@zaffet/contract';
+import { type PartPlan, partPlan } from '@zaffet/workshop';
 import { type Action } from '@ngrx/store';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { PlanApi, PlanEditor } from './plan.actions';

@@ -1,13 +1,7 @@
-import {
-  beginAt,
-  type Fault,
-  type PartPlan,
-  type Plan,
-  basisOf,
-  partPlan,
-  type SavedPlan,
-} from '@zaffet/contract';
-import { type Basis, forecast } from '@zaffet/core';
+import { type Fault, type Plan, type SavedPlan } from '@zaffet/contract';
+import { type Basis } from '@zaffet/core/basis';
+import { forecast } from '@zaffet/core/forecast';
+import { basisOf, beginAt, type PartPlan, partPlan } from '@zaffet/workshop';
 import {
   createFeature,
   createReducer,

@@ -1,16 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import {
-  API,
-  figureText,
-  isFilmStep,
-  partPlan,
-  perCent,
-  type PlanSummary,
-  stepTitle,
-  basisOf,
-} from '@zaffet/contract';
-import { figureValues, forecast } from '@zaffet/core';
+import { API, isFilmStep, type PlanSummary } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
+import { figureValues } from '@zaffet/core/readout';
+import { figureText, perCent, stepTitle } from '@zaffet/words';
+import { basisOf, partPlan } from '@zaffet/workshop';
 import { format } from 'date-fns';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PartFace } from '../ui/part-face';

@@ -4,15 +4,8 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { Router, RouterLink } from '@angular/router';
-import {
-  type Fault,
-  fault,
-  newPlan,
-  type PlanSummary,
-  type SavedPlan,
-  type School,
-  SCHOOLS,
-} from '@zaffet/contract';
+import { type Fault, fault, type PlanSummary, type SavedPlan } from '@zaffet/contract';
+import { newPlan, type School, SCHOOLS } from '@zaffet/workshop';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PlanOutbox } from '../data/plan-outbox';

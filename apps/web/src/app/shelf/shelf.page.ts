@@ -4,16 +4,12 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import {
-  BODY_NAMES,
-  LIMITS,
-  type MeasuresFile,
-  plainText,
-  type PotItem,
-  potUseBy,
-  type ShelfItem,
-} from '@zaffet/contract';
-import { BODIES, GRITS, isClear, medium, MEDIUM_KEYS } from '@zaffet/core';
+import { LIMITS, type MeasuresFile, plainText, type PotItem, type ShelfItem } from '@zaffet/contract';
+import { isClear, medium, MEDIUM_KEYS } from '@zaffet/core/media';
+import { GRITS } from '@zaffet/core/plan';
+import { BODIES } from '@zaffet/core/quantity';
+import { BODY_NAMES } from '@zaffet/words';
+import { potUseBy } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format, formatISO } from 'date-fns';
 import { newId, now } from '../data/fresh';

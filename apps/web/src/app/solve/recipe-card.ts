@@ -1,18 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import {
-  duration,
-  figureText,
-  findingWords,
-  mediumName,
-  pricesKnown,
-  SCHOOLS,
-  type PartPlan,
-  type School,
-  basisOf,
-  WISH_WORDS,
-} from '@zaffet/contract';
-import { forecast, handsOn, quantities, type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core';
+import { handsOn } from '@zaffet/core/course';
+import { forecast } from '@zaffet/core/forecast';
+import { quantities } from '@zaffet/core/quantity';
+import { type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core/solve';
+import { duration, figureText, findingWords, mediumName, WISH_WORDS } from '@zaffet/words';
+import { basisOf, type PartPlan, pricesKnown, type School, SCHOOLS } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { Units } from '../data/units';
 import { shelfFeature } from '../shop/shelf.feature';

@@ -3,20 +3,19 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
+import { type Limit, LIMITS } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
+import { type Wish, WISH_KEYS, type WishKey, wishOutcomes, wishValues } from '@zaffet/core/solve';
+import { perCent, WISH_WORDS } from '@zaffet/words';
 import {
-  LIMITS,
-  type Limit,
+  basisOf,
   notOnShelf,
   type PartPlan,
-  perCent,
-  SCHOOLS,
   type School,
   schoolPlans,
-  basisOf,
-  WISH_WORDS,
+  SCHOOLS,
   withSettingsFiled,
-} from '@zaffet/contract';
-import { type Wish, WISH_KEYS, type WishKey, wishOutcomes, wishValues, forecast } from '@zaffet/core';
+} from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';

@@ -1,15 +1,6 @@
-import {
-  basisOf,
-  type FilmPlanStep,
-  isFilmStep,
-  newPlan,
-  type PartPlan,
-  partPlan,
-  type Plan,
-  type SavedPlan,
-  type School,
-} from '@zaffet/contract';
-import { forecast, type Forecast } from '@zaffet/core';
+import { type FilmPlanStep, isFilmStep, type Plan, type SavedPlan } from '@zaffet/contract';
+import { forecast, type Forecast } from '@zaffet/core/forecast';
+import { basisOf, newPlan, type PartPlan, partPlan, type School } from '@zaffet/workshop';
 
 /** A plan with ids `base`, `slip`, `top`; the same each time. */
 export function samplePlan(school: School = 'wet-glue'): Plan {

@@ -1,4 +1,4 @@
-import { type FigureKey } from '@zaffet/core';
+import { type FigureKey } from '@zaffet/core/readout';
 
 /** Ranges of the bars, in the core's units: what such a finish can be. */
 export const BARS: Readonly<Record<FigureKey, { from: number; to: number; scale: 'log' | 'linear' }>> = {

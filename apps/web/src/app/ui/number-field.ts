@@ -7,7 +7,8 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import { DISPLAY, type Limit } from '@zaffet/contract';
+import { type Limit } from '@zaffet/contract';
+import { DISPLAY } from '@zaffet/words';
 import { Units } from '../data/units';
 
 /**

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { basisOf, type PartPlan } from '@zaffet/contract';
-import { type FaceViewKey, forecast } from '@zaffet/core';
+import { type FaceViewKey } from '@zaffet/core/face';
+import { forecast } from '@zaffet/core/forecast';
+import { basisOf, type PartPlan } from '@zaffet/workshop';
 import { FaceCanvas } from './face-canvas';
 import { faceRequest } from '../workers/face-request';
 import { FacePool } from '../workers/face.pool';

@@ -1,12 +1,7 @@
-import {
-  type Forecast,
-  type FaceMode,
-  type FaceView,
-  type FaceViewKey,
-  faceView,
-  type FilmCracks,
-  openingHistory,
-} from '@zaffet/core';
+import { type FilmCracks } from '@zaffet/core/course';
+import { openingHistory } from '@zaffet/core/crack';
+import { type FaceMode, type FaceView, faceView, type FaceViewKey } from '@zaffet/core/face';
+import { type Forecast } from '@zaffet/core/forecast';
 import { type FaceRequest } from './messages';
 
 /** How a face shall be drawn. */

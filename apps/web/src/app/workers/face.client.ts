@@ -1,5 +1,5 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { type Naturalness } from '@zaffet/core';
+import { type Naturalness } from '@zaffet/core/measure';
 import { proxy, type Remote } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 import { Thread } from './thread';

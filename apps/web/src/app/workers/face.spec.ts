@@ -1,5 +1,5 @@
-import { basisOf } from '@zaffet/contract';
-import { Growth } from '@zaffet/core';
+import { Growth } from '@zaffet/core/crack';
+import { basisOf } from '@zaffet/workshop';
 import { FINGERPRINT, FINGERPRINT_INPUT } from '../../../../../packages/core/src/testing/fields';
 import { computed, samplePart } from '../testing/plan';
 

@@ -1,21 +1,15 @@
+import { type CrackField, Growth, measureField, type Strokes } from '@zaffet/core/crack';
 import {
   brushRelief,
   type CrackedLayer,
-  type CrackField,
   drawMode,
-  figureValues,
-  forecast,
-  Growth,
-  marksOf,
-  measureField,
-  measurePanel,
-  type Naturalness,
-  naturalness,
   type PanelField,
   patternInput,
   runScene,
-  type Strokes,
-} from '@zaffet/core';
+} from '@zaffet/core/face';
+import { forecast } from '@zaffet/core/forecast';
+import { marksOf, measurePanel, type Naturalness, naturalness } from '@zaffet/core/measure';
+import { figureValues } from '@zaffet/core/readout';
 import { expose, transfer } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 import { Turns } from './thread';

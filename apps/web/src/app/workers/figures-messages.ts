@@ -1,4 +1,6 @@
-import { type Basis, type Readout, type Region, type ZoneReadout } from '@zaffet/core';
+import { type Basis } from '@zaffet/core/basis';
+import { type Region } from '@zaffet/core/maps';
+import { type Readout, type ZoneReadout } from '@zaffet/core/readout';
 
 /** What is asked of the figures: of a part, and of one place on it. */
 export interface FiguresRequest {

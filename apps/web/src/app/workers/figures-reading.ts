@@ -1,6 +1,7 @@
 import { effect, inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Readout, type Region, type ZoneReadout } from '@zaffet/core';
+import { type Region } from '@zaffet/core/maps';
+import { type Readout, type ZoneReadout } from '@zaffet/core/readout';
 import { planFeature } from '../plan/plan.feature';
 import { type FiguresAnswer, type FiguresRequest, type FiguresWorker } from './figures-messages';
 import { Latest, Thread } from './thread';

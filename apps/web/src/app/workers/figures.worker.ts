@@ -1,4 +1,4 @@
-import { readout, regionReadout } from '@zaffet/core';
+import { readout, regionReadout } from '@zaffet/core/readout';
 import { expose } from 'comlink';
 import { type FiguresWorker } from './figures-messages';
 

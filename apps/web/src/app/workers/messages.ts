@@ -1,13 +1,8 @@
-import {
-  type Basis,
-  type FaceMode,
-  type FaceView,
-  type FieldFigures,
-  type ModeScale,
-  type Naturalness,
-  type PanelShares,
-  type Scene,
-} from '@zaffet/core';
+import { type Basis } from '@zaffet/core/basis';
+import { type FieldFigures } from '@zaffet/core/crack';
+import { type FaceMode, type FaceView, type ModeScale } from '@zaffet/core/face';
+import { type Naturalness, type PanelShares } from '@zaffet/core/measure';
+import { type Scene } from '@zaffet/core/outcome';
 
 /** What the Face wants drawn. Buffers travel, nothing is shared. */
 export interface FaceRequest {

@@ -1,5 +1,5 @@
 import { effect, inject, Injectable, signal } from '@angular/core';
-import { type Naturalness } from '@zaffet/core';
+import { type Naturalness } from '@zaffet/core/measure';
 import { Store } from '@ngrx/store';
 import { planFeature } from '../plan/plan.feature';
 import { FaceClient } from './face.client';

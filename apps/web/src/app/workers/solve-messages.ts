@@ -1,4 +1,4 @@
-import { type Candidate, type Recipe, type Wish } from '@zaffet/core';
+import { type Candidate, type Recipe, type Wish } from '@zaffet/core/solve';
 
 /** What is wished for, and the ways of working to try. */
 export interface SolveRequest {

@@ -1,4 +1,4 @@
-import { solveStepwise } from '@zaffet/core';
+import { solveStepwise } from '@zaffet/core/solve';
 import { expose } from 'comlink';
 import { type SolveAnswer, type SolveRequest, type SolveWorker } from './solve-messages';
 import { Turns } from './thread';

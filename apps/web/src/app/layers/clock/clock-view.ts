@@ -9,8 +9,9 @@ import {
 } from '@angular/core';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatSliderModule } from '@angular/material/slider';
-import { celsius, duration, LIMITS } from '@zaffet/contract';
-import { celsiusToKelvin } from '@zaffet/core';
+import { LIMITS } from '@zaffet/contract';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { celsius, duration } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { scaleTime } from 'd3-scale';
 import { area, curveMonotoneX, curveStepAfter, line } from 'd3-shape';

@@ -1,12 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { celsius, figures, layerWord, type PartPlan, stepTitle, um } from '@zaffet/contract';
-import {
-  celsiusToKelvin,
-  type CoatForecast,
-  type DryingCurve,
-  evaporation,
-  type PanelPlan,
-} from '@zaffet/core';
+import { evaporation } from '@zaffet/core/air';
+import { type DryingCurve } from '@zaffet/core/film';
+import { type CoatForecast } from '@zaffet/core/forecast';
+import { type PanelPlan } from '@zaffet/core/plan';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { celsius, figures, layerWord, stepTitle, um } from '@zaffet/words';
+import { type PartPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import {
   type ChartConfiguration,

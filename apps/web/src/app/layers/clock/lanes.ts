@@ -1,5 +1,9 @@
-import { isFilmStep, layerWord, type PartPlan, type PlanStep, stepTitle } from '@zaffet/contract';
-import { type CoatForecast, type Forecast, isClear, type StepTimes } from '@zaffet/core';
+import { isFilmStep, type PlanStep } from '@zaffet/contract';
+import { type StepTimes } from '@zaffet/core/course';
+import { type CoatForecast, type Forecast } from '@zaffet/core/forecast';
+import { isClear } from '@zaffet/core/media';
+import { layerWord, stepTitle } from '@zaffet/words';
+import { type PartPlan } from '@zaffet/workshop';
 
 /** States a lane is divided into; `key` names its look. */
 export interface LaneSegment {

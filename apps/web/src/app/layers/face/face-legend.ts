@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { duration, layerWord, lengthShown, thicknessShown } from '@zaffet/contract';
-import { type FaceMode, LAYER_COLOURS, type ModeScale, RAMP_STOPS } from '@zaffet/core';
+import { type FaceMode, LAYER_COLOURS, type ModeScale, RAMP_STOPS } from '@zaffet/core/face';
+import { duration, layerWord, lengthShown, thicknessShown } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { planFeature } from '../../plan/plan.feature';

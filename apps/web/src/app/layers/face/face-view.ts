@@ -18,17 +18,11 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { MatSelectModule } from '@angular/material/select';
 import { MatSliderModule } from '@angular/material/slider';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import {
-  duration,
-  FACE_MODE_NAMES,
-  isFilmStep,
-  lengthShown,
-  type PartPlan,
-  type PlanSummary,
-  partPlan,
-  basisOf,
-} from '@zaffet/contract';
-import { FACE_MODES, type FaceMode, type FaceViewKey, forecast } from '@zaffet/core';
+import { isFilmStep, type PlanSummary } from '@zaffet/contract';
+import { FACE_MODES, type FaceMode, type FaceViewKey } from '@zaffet/core/face';
+import { forecast } from '@zaffet/core/forecast';
+import { duration, FACE_MODE_NAMES, lengthShown } from '@zaffet/words';
+import { basisOf, type PartPlan, partPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
 import { faultOf, PlansApi } from '../../data/plans.api';

@@ -9,7 +9,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { type FaceView } from '@zaffet/core';
+import { type FaceView } from '@zaffet/core/face';
 import { type OnDesk, PaintDesk } from './paint-desk';
 
 /** An arrow key moves the brush by this share of the picture, with Shift by that. */

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { type PartPlan, type School, type StepMap } from '@zaffet/contract';
+import { type StepMap } from '@zaffet/contract';
+import { type PartPlan, type School } from '@zaffet/workshop';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { PlanApi, PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
@@ -35,7 +36,7 @@ describe('paint desk', () => {
     expect(at(map, 0.3, 0.5)).toBe(100);
     expect(at(map, 0.8, 0.5)).toBe(0);
     const step = plan().steps.find((candidate) => candidate.id === id)!;
-    expect(step.kind === 'resist' && step.share).toBe(0.85);
+    expect(step.kind === 'resist' && step.share).toBe(0.95);
     desk.down(0.8, 0.5);
     desk.up();
     expect(at(mapOf(plan(), id)!, 0.8, 0.5)).toBe(100);

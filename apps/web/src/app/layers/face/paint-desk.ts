@@ -1,27 +1,17 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import {
-  filedMap,
-  isFilmStep,
-  isMapped,
-  mapOfStep,
-  mapRange,
-  type MappedStep,
-  type PartPlan,
-  type StepMap,
-} from '@zaffet/contract';
+import { filedMap, isFilmStep, isMapped, type MappedStep, mapRange, type StepMap } from '@zaffet/contract';
 import {
   type Dab,
   fillMap,
-  type FirstMapped,
-  firstMapped,
   type MapZone,
   paintMap,
-  type PanelMap,
   type PanelSize,
   type Touch,
-  type WearCause,
   wearByUse,
-} from '@zaffet/core';
+  type WearCause,
+} from '@zaffet/core/maps';
+import { type FirstMapped, firstMapped, type PanelMap } from '@zaffet/core/plan';
+import { mapOfStep, type PartPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';

@@ -4,15 +4,9 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatSelectModule } from '@angular/material/select';
 import { MatSliderModule } from '@angular/material/slider';
-import {
-  isFilmStep,
-  lengthShown,
-  LIMITS,
-  MAP_ZONE_NAMES,
-  stepTitle,
-  WEAR_CAUSE_NAMES,
-} from '@zaffet/contract';
-import { MAP_ZONES, WEAR_CAUSES } from '@zaffet/core';
+import { isFilmStep, LIMITS } from '@zaffet/contract';
+import { MAP_ZONES, WEAR_CAUSES } from '@zaffet/core/maps';
+import { lengthShown, MAP_ZONE_NAMES, stepTitle, WEAR_CAUSE_NAMES } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { planFeature } from '../../plan/plan.feature';

@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { isFilmStep, LIMITS, mediumName, plainText, PROVENANCE_NAMES } from '@zaffet/contract';
-import { type MediumParameter, medium, mediumLookup, type OwnMedium, PARAMETERS } from '@zaffet/core';
+import { isFilmStep, LIMITS, plainText } from '@zaffet/contract';
+import { medium, mediumLookup, type MediumParameter, type OwnMedium, PARAMETERS } from '@zaffet/core/media';
+import { mediumName, PROVENANCE_NAMES } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';

@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { METHOD_WORDS, type PartPlan, schoolPlans, SCHOOLS } from '@zaffet/contract';
+import { METHOD_WORDS } from '@zaffet/words';
+import { type PartPlan, schoolPlans, SCHOOLS } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';

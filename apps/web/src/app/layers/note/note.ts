@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { findingWords, remedyFor, stepTitle } from '@zaffet/contract';
-import { type Finding } from '@zaffet/core';
+import { type Finding } from '@zaffet/core/notes';
+import { findingWords, stepTitle } from '@zaffet/words';
+import { remedyFor } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';

@@ -1,8 +1,10 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject } from '@angular/core';
 import { MatIconModule } from '@angular/material/icon';
-import { findingWords, isFilmStep, startWords, stepTitle, basisOf } from '@zaffet/contract';
-import { forecast } from '@zaffet/core';
+import { isFilmStep } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
+import { findingWords, startWords, stepTitle } from '@zaffet/words';
+import { basisOf } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { Units } from '../../data/units';

@@ -2,6 +2,11 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { LIMITS } from '@zaffet/contract';
+import { hazards } from '@zaffet/core/hazard';
+import { type Area, AREAS } from '@zaffet/core/maps';
+import { type LayerShare } from '@zaffet/core/outcome';
+import { type Figure, type FigureKey } from '@zaffet/core/readout';
 import {
   AREA_NAMES,
   FIGURE_WORDS,
@@ -10,15 +15,13 @@ import {
   HAZARD_DEFERENCE,
   hazardWords,
   layerWord,
-  LIMITS,
   MEAN_COLOUR_WORDS,
   moverText,
   NATURAL_WORDS,
   perCent,
   stepTitle,
   substrateName,
-} from '@zaffet/contract';
-import { type Area, AREAS, type Figure, type FigureKey, hazards, type LayerShare } from '@zaffet/core';
+} from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';

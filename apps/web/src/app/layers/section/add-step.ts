@@ -3,35 +3,26 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
+import { isFilmStep, layersOf, LIMITS, type PlanStep } from '@zaffet/contract';
+import { medium, MEDIUM_KEYS, type MediumKey, type MediumKind } from '@zaffet/core/media';
+import {
+  COMPANION_TASKS,
+  type CompanionTask,
+  DISTRESS_TOOLS,
+  type DistressTool,
+  RESIST_AGENTS,
+  type ResistAgent,
+} from '@zaffet/core/plan';
+import { mediumName, RESIST_NAMES, TASK_WORDS, TOOL_NAMES } from '@zaffet/words';
 import {
   CLEAR_COLOURS,
-  isFilmStep,
-  layersOf,
-  LIMITS,
-  mediumName,
   newCoat,
   newCompanion,
   newDistress,
   newResist,
   newSeal,
   newStep,
-  type PlanStep,
-  RESIST_NAMES,
-  TASK_WORDS,
-  TOOL_NAMES,
-} from '@zaffet/contract';
-import {
-  COMPANION_TASKS,
-  type CompanionTask,
-  DISTRESS_TOOLS,
-  type DistressTool,
-  medium,
-  MEDIUM_KEYS,
-  type MediumKey,
-  type MediumKind,
-  RESIST_AGENTS,
-  type ResistAgent,
-} from '@zaffet/core';
+} from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
-import { LIMITS, thicknessShown } from '@zaffet/contract';
+import { LIMITS } from '@zaffet/contract';
+import { thicknessShown } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { scaleLinear } from 'd3-scale';
 import { Units } from '../../data/units';

@@ -1,20 +1,18 @@
+import { type FilmPlanStep, isFilmStep, LIMITS, type PlanStep } from '@zaffet/contract';
+import { type CoatForecast, type Forecast } from '@zaffet/core/forecast';
+import { isClear } from '@zaffet/core/media';
 import {
   COVER_NAMES,
-  type FilmPlanStep,
-  isFilmStep,
-  LIMITS,
   perCent,
   PLACE_NAMES,
-  type PartPlan,
-  type PlanStep,
   ROUND_NAMES,
   stepTitle,
   STROKE_NAMES,
   substrateName,
   um,
   type UnitSystem,
-} from '@zaffet/contract';
-import { type CoatForecast, type Forecast, isClear } from '@zaffet/core';
+} from '@zaffet/words';
+import { type PartPlan } from '@zaffet/workshop';
 
 /** One film as the Section draws it, heights in µm above the panel. */
 export interface Slab {

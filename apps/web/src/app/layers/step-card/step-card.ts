@@ -9,56 +9,53 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatSelectModule } from '@angular/material/select';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
-  CLEAR_COLOURS,
-  COVER_NAMES,
   type FilmPlanStep,
-  HAZARD_DEFERENCE,
-  hazardWords,
-  HEAT_NAMES,
   isFilmStep,
   layersOf,
   LIMITS,
-  mediumName,
-  newCompanion,
-  perCent,
-  PLACE_NAMES,
-  RESIST_NAMES,
-  ROUND_NAMES,
-  START_STATE_NAMES,
-  type StartRuleFile,
-  stepTitle,
-  STROKE_NAMES,
-  TOOL_NAMES,
-  TASK_WORDS,
-  um,
   plainText,
+  type StartRuleFile,
 } from '@zaffet/contract';
+import { opposite } from '@zaffet/core/colour';
+import { type Strokes, STROKES } from '@zaffet/core/crack';
+import { hazards } from '@zaffet/core/hazard';
+import { isOf, medium, MEDIUM_KEYS, mediumLookup } from '@zaffet/core/media';
+import { type Finding } from '@zaffet/core/notes';
 import {
-  isOf,
   COMPANION_TASKS,
   type CompanionTask,
   COVERS,
   type CoverStyle,
   DISTRESS_TOOLS,
-  type Finding,
-  GRAIN_UM,
   GRITS,
-  hazards,
   HEAT_TOOLS,
   type HeatTool,
-  medium,
-  MEDIUM_KEYS,
-  mediumLookup,
-  opposite,
   type Place,
   PLACES,
   RESIST_AGENTS,
   type ResistAgent,
   START_STATES,
   type StartState,
-  type Strokes,
-  STROKES,
-} from '@zaffet/core';
+} from '@zaffet/core/plan';
+import { GRAIN_UM } from '@zaffet/core/wear';
+import {
+  COVER_NAMES,
+  HAZARD_DEFERENCE,
+  hazardWords,
+  HEAT_NAMES,
+  mediumName,
+  perCent,
+  PLACE_NAMES,
+  RESIST_NAMES,
+  ROUND_NAMES,
+  START_STATE_NAMES,
+  stepTitle,
+  STROKE_NAMES,
+  TASK_WORDS,
+  TOOL_NAMES,
+  um,
+} from '@zaffet/words';
+import { CLEAR_COLOURS, newCompanion } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { newId } from '../../data/fresh';

@@ -1,16 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import {
-  duration,
-  FIGURE_WORDS,
-  figureText,
-  type Finish,
-  findingWords,
-  partPlan,
-  basisOf,
-} from '@zaffet/contract';
-import { FIGURE_KEYS, figureValues, forecast, handsOn, quantities } from '@zaffet/core';
+import { type Finish } from '@zaffet/contract';
+import { handsOn } from '@zaffet/core/course';
+import { forecast } from '@zaffet/core/forecast';
+import { quantities } from '@zaffet/core/quantity';
+import { FIGURE_KEYS, figureValues } from '@zaffet/core/readout';
+import { duration, FIGURE_WORDS, figureText, findingWords } from '@zaffet/words';
+import { basisOf, partPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';

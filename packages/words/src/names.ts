@@ -1,0 +1,392 @@
+import {
+  type FittingKind,
+  type FittingTreatment,
+  type LookZone,
+  type PlanStep,
+  type StartRuleFile,
+} from '@zaffet/contract';
+import { type Strokes } from '@zaffet/core/crack';
+import { type FaceMode } from '@zaffet/core/face';
+import { type Area, type MapZone, type WearCause } from '@zaffet/core/maps';
+import {
+  medium,
+  MEDIUM_KEYS,
+  type MediumKind,
+  type OwnMedium,
+  type Provenance,
+  substrate,
+  type SubstrateKey,
+} from '@zaffet/core/media';
+import { type Facing } from '@zaffet/core/piece';
+import {
+  type CoatAge,
+  type CompanionTask,
+  type CoverStyle,
+  type DistressTool,
+  type HeatTool,
+  type OldCoat,
+  type Place,
+  type ResistAgent,
+  type StartState,
+  type StepKind,
+  type Use,
+} from '@zaffet/core/plan';
+import { type Body } from '@zaffet/core/quantity';
+import { type FigureKey } from '@zaffet/core/readout';
+import { type WishKey } from '@zaffet/core/solve';
+import { duration } from './format';
+
+/** Name of a medium, generic or one of the plan's own. */
+export function mediumName(key: string, own: readonly OwnMedium[] = []): string {
+  const mine = own.find((entry) => entry.key === key);
+  if (mine !== undefined) return mine.name;
+  return (MEDIUM_KEYS as readonly string[]).includes(key) ? medium(key).name : key;
+}
+export const substrateName = (key: SubstrateKey): string => substrate(key).name;
+
+/** The generic kind a medium belongs to. */
+function kindOf(key: string, own: readonly OwnMedium[]): MediumKind {
+  return medium(own.find((entry) => entry.key === key)?.like ?? key).kind;
+}
+
+export const STEP_NAMES: Readonly<Record<StepKind, string>> = {
+  coat: 'Coat',
+  seal: 'Seal',
+  resist: 'Resist',
+  heat: 'Hot air',
+  rewet: 'Wet again',
+  distress: 'Distress',
+  wipe: 'Wipe off',
+  wait: 'Wait',
+  companion: 'Work beside it',
+};
+
+/** Work beside the layers, with what it is and how it goes. */
+export const TASK_WORDS: Readonly<Record<CompanionTask, { name: string; how: string }>> = {
+  repair: { name: 'Repair', how: 'Glue what is loose, fill, sand smooth, wipe off the dust.' },
+  wash: {
+    name: 'Wash or stain',
+    how: 'Four parts water, one part milk paint, on bare wood; wipe back what stands.',
+  },
+  'reactive-stain': {
+    name: 'Reactive stain',
+    how: 'It darkens as it sits, pine the least; try it on the underside.',
+  },
+  fabric: {
+    name: 'Paint the upholstery',
+    how: 'Press tape in along the braid, wet the cloth, runny paint, random strokes; a day or more to dry.',
+  },
+  transfer: {
+    name: 'Tissue or print',
+    how: 'Torn, not cut edges; print mirrored; mist it; a night before anything is cut.',
+  },
+  glaze: {
+    name: 'Dark or metallic glaze',
+    how: 'Tones everything down: preview it on a board, then brush on and wipe back at once.',
+  },
+};
+
+export const RESIST_NAMES: Readonly<Record<ResistAgent, string>> = {
+  candle: 'Candle wax',
+  jelly: 'Petroleum jelly',
+  salt: 'Texture salt',
+};
+
+export const HEAT_NAMES: Readonly<Record<HeatTool, string>> = { dryer: 'Hairdryer', gun: 'Heat gun' };
+
+export const TOOL_NAMES: Readonly<Record<DistressTool, string>> = {
+  sand: 'Sandpaper',
+  cloth: 'Damp cloth',
+  sponge: 'Wet sponge',
+  scrape: 'Scraper',
+  blade: 'Blade',
+  tap: 'Tapping',
+  bleach: 'Thick bleach',
+};
+
+/** What `rounds` counts for each tool. */
+export const ROUND_NAMES: Readonly<Record<DistressTool, string>> = {
+  sand: 'Passes',
+  cloth: 'Rubs',
+  sponge: 'Rubs',
+  scrape: 'Strokes',
+  blade: 'Strokes',
+  tap: 'Taps over a place',
+  bleach: 'Minutes left on',
+};
+
+export const PLACE_NAMES: Readonly<Record<Place, string>> = {
+  all: 'All over',
+  field: 'Field only',
+  edges: 'Edges and corners',
+};
+
+export const COVER_NAMES: Readonly<Record<CoverStyle, string>> = {
+  full: 'Full',
+  blotchy: 'Blotchy',
+  'dry-brushed': 'Dry-brushed',
+};
+
+export const USE_NAMES: Readonly<Record<Use, string>> = {
+  display: 'Looked at',
+  hands: 'Handled',
+  wiping: 'Wiped, plants',
+  'hot-cups': 'Hot cups',
+  food: 'Food',
+  children: 'Children',
+};
+
+export const OLD_COAT_NAMES: Readonly<Record<OldCoat, string>> = {
+  none: 'Nothing',
+  'water-paint': 'Water-based paint',
+  'oil-paint': 'Oil or enamel paint',
+  varnish: 'Varnish',
+  shellac: 'Shellac',
+  oil: 'Oil',
+  wax: 'Wax or polish',
+  unknown: 'Nobody knows',
+};
+
+export const COAT_AGE_NAMES: Readonly<Record<CoatAge, string>> = {
+  fresh: 'Some weeks',
+  years: 'Some years',
+  old: 'Half a century',
+  unknown: 'Nobody knows',
+};
+
+export const FACING_NAMES: Readonly<Record<Facing, string>> = {
+  top: 'Top',
+  front: 'Front',
+  left: 'Left side',
+  right: 'Right side',
+  back: 'Back',
+  bottom: 'Under side',
+  inside: 'Inside',
+  loose: 'By itself',
+};
+
+export const FITTING_NAMES: Readonly<Record<FittingKind, string>> = {
+  hardware: 'Hardware',
+  drawer: 'Drawer',
+  hinge: 'Hinges',
+  glass: 'Glass',
+  mesh: 'Mesh',
+  upholstery: 'Upholstery',
+  inside: 'Inside',
+};
+
+export const TREATMENT_NAMES: Readonly<Record<FittingTreatment, string>> = {
+  off: 'comes off',
+  masked: 'is masked',
+  stays: 'is painted too',
+};
+
+/** Zones that a look can be wished for. */
+export const LOOK_ZONE_NAMES: Readonly<Record<LookZone, string>> = {
+  field: 'Field',
+  edge: 'Edges',
+  corner: 'Corners',
+  pull: 'Round the pulls',
+  rail: 'Rails',
+  recess: 'Recesses',
+  relief: 'Relief',
+};
+
+export const BODY_NAMES: Readonly<Record<Body, string>> = {
+  water: 'Like water',
+  drips: 'Just drips off',
+  shake: 'Like a thin shake',
+  cream: 'Like thick cream',
+  paste: 'Stands in peaks',
+};
+
+export const PROVENANCE_NAMES: Readonly<Record<Provenance, string>> = {
+  published: 'published',
+  'common-practice': 'common practice',
+  assumed: 'assumed',
+  fitted: 'fitted from your boards',
+};
+
+/** What a step does, in a word or two, for lists. */
+export function stepTitle(step: PlanStep, own: readonly OwnMedium[] = []): string {
+  switch (step.kind) {
+    case 'coat':
+    case 'seal':
+      return step.colourName || mediumName(step.medium, own);
+    case 'resist':
+      return RESIST_NAMES[step.agent];
+    case 'heat':
+      return HEAT_NAMES[step.tool];
+    case 'distress':
+      return step.tool === 'sand' ? `Sand, ${step.grit} grit` : TOOL_NAMES[step.tool];
+    case 'companion':
+      return TASK_WORDS[step.task].name;
+    case 'rewet':
+    case 'wipe':
+    case 'wait':
+      return STEP_NAMES[step.kind];
+  }
+}
+
+const ORDINALS = ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+
+/** What a layer or step is called in a sentence: glue, medium, top coat, base coat, second ground, sandpaper. */
+export function layerWord(
+  steps: readonly PlanStep[],
+  stepId: string,
+  own: readonly OwnMedium[] = [],
+): string {
+  if (stepId === 'panel') return 'panel';
+  const step = steps.find((s) => s.id === stepId);
+  if (step === undefined) return 'coat';
+  const word = wordOf(steps, step, own);
+  const alike = steps.filter((s) => wordOf(steps, s, own) === word);
+  return alike.length === 1 ? word : `${ORDINALS[alike.indexOf(step)] ?? 'another'} ${word}`;
+}
+
+/** The word alone, which several steps may share. */
+function wordOf(steps: readonly PlanStep[], step: PlanStep, own: readonly OwnMedium[]): string {
+  if (step.kind !== 'coat') return stepTitle(step, own).toLowerCase();
+  const kind = kindOf(step.medium, own);
+  if (kind === 'crackle-medium') return 'medium';
+  if (kind === 'wet-glue' || kind === 'cured-glue') return 'glue';
+  if (kind === 'primer') return 'primer';
+  if (kind === 'ground') return 'ground';
+  if (kind === 'clear') return 'clear coat';
+  if (kind !== 'paint') return mediumName(step.medium, own).toLowerCase();
+  const paints = steps.filter((s) => s.kind === 'coat' && kindOf(s.medium, own) === 'paint');
+  const i = paints.indexOf(step);
+  if (i === paints.length - 1) return paints.length === 1 ? 'coat' : 'top coat';
+  return i === 0 ? 'base coat' : `coat ${i + 1}`;
+}
+
+export const STROKE_NAMES: Readonly<Record<Strokes, string>> = {
+  'one-way': 'One way',
+  crosswise: 'Crosswise',
+  swirled: 'Swirled',
+  dabbed: 'Dabbed',
+};
+
+export const START_STATE_NAMES: Readonly<Record<StartState, string>> = {
+  tacky: 'has set',
+  'touch-dry': 'is touch-dry',
+  recoat: 'takes a coat',
+  'through-dry': 'is dry through',
+  cured: 'has cured',
+};
+
+/** When a step begins, after its own moment was told. */
+export function startWords(start: StartRuleFile): string {
+  switch (start.rule) {
+    case 'at':
+      return 'by the clock';
+    case 'after':
+      return start.waitMin === 0 ? 'right after' : `${duration(start.waitMin * 60)} after the step before`;
+    case 'state': {
+      const wait = start.waitMin === 0 ? '' : ` and ${duration(start.waitMin * 60)} more`;
+      return `when what is below ${START_STATE_NAMES[start.state]}${wait}`;
+    }
+  }
+}
+
+/** What a figure is called, its unit, and a plain sentence on what it means. */
+/** Parts of the panel that figures are told of. */
+export const AREA_NAMES: Readonly<Record<Area, string>> = {
+  panel: 'Whole',
+  field: 'Field',
+  edge: 'Edges',
+  corner: 'Corners',
+};
+
+/** All colours of the panel as one. */
+export const MEAN_COLOUR_WORDS = {
+  name: 'From across the room',
+  meaning:
+    'All that is seen, mixed by area as the eye does from afar; 8 in 10 boards come out within the distance.',
+};
+
+export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: string; meaning: string }>> = {
+  spacing: {
+    name: 'Crack spacing',
+    unit: 'mm',
+    meaning: 'How far a pin drawn across the panel travels between cracks, on average.',
+  },
+  opening: { name: 'Crack opening', unit: 'mm', meaning: 'How wide the cracks stand when the coat is dry.' },
+  openArea: {
+    name: 'Shows in cracks',
+    unit: '%',
+    meaning: 'Share of the panel where the colour below shows in the cracks.',
+  },
+  firstCracks: {
+    name: 'First cracks',
+    unit: 'min',
+    meaning: 'How long after brushing on the first cracks can be seen.',
+  },
+  strength: {
+    name: 'How well it reads',
+    unit: '%',
+    meaning: '100 is a full, clear crackle; below 45 it looks weak, below 12 there is hardly any.',
+  },
+  chips: {
+    name: 'Comes off',
+    unit: '%',
+    meaning: 'Share of the panel where flakes, wax, jelly or salt let the paint go.',
+  },
+  flake: { name: 'Flake size', unit: 'mm', meaning: 'Mean size of a flake that lets go.' },
+  worn: {
+    name: 'Worn through',
+    unit: '%',
+    meaning: 'Share of the panel where sanding, wiping or cutting brings another layer to light.',
+  },
+  gloss: {
+    name: 'Sheen',
+    unit: 'GU',
+    meaning: 'Gloss units at 60 degrees: under 10 matte, about 25 satin, over 60 gloss.',
+  },
+  contrast: {
+    name: 'Contrast',
+    unit: 'ΔE',
+    meaning:
+      'Colour difference ΔE00 of the topmost colour to the one below: under 3 nobody sees it, over 20 it is strong.',
+  },
+};
+
+/** What a picture of the panel can show. */
+export const FACE_MODE_NAMES: Readonly<Record<FaceMode, string>> = {
+  colour: 'As it looks',
+  top: 'Layer on top',
+  thickness: 'Film thickness',
+  width: 'Crack width',
+  time: 'When it cracked',
+};
+
+export const MAP_ZONE_NAMES: Readonly<Record<MapZone, string>> = {
+  all: 'All of it',
+  field: 'Field',
+  edges: 'Edges and corners',
+  corners: 'Corners',
+  top: 'Upper edge',
+  bottom: 'Lower edge',
+  left: 'Left edge',
+  right: 'Right edge',
+};
+
+export const WEAR_CAUSE_NAMES: Readonly<Record<WearCause, { name: string; meaning: string }>> = {
+  handled: { name: 'Handled', meaning: 'worn blots where hands take hold' },
+  'hung-on': { name: 'Hung on', meaning: 'streaks below what hangs from it' },
+  knocked: { name: 'Knocked', meaning: 'small dents, most of them low down' },
+  'stood-on': { name: 'Stood on', meaning: 'rings where things stood and turned' },
+  sun: { name: 'Sun', meaning: 'weathered from above and from one side' },
+  damp: { name: 'Damp', meaning: 'lifted from below, up to a tide line' },
+};
+
+/** What a painter can wish for. */
+export const WISH_WORDS: Readonly<Record<WishKey, { name: string; meaning: string }>> = {
+  spacing: { name: 'Crack spacing', meaning: 'how far apart the cracks run' },
+  opening: { name: 'Crack opening', meaning: 'how wide they stand' },
+  chips: { name: 'Comes off', meaning: 'share that flakes, wax, jelly or salt let go' },
+  worn: { name: 'Worn through', meaning: 'share that is rubbed, wiped or cut through' },
+  under: { name: 'Under colours show', meaning: 'share on which the last colour is not seen' },
+};
+
+export const UNDER_MEANING = 'Share of it on which something else than the last colour is seen.';

@@ -1,0 +1,84 @@
+import { type FigureKey, type Knob, type Mover } from '@zaffet/core/readout';
+import { degrees, duration, figures, lengthShown, perCent, type Shown, um, type UnitSystem } from './format';
+
+const SHARES: readonly (FigureKey | 'layer')[] = ['openArea', 'strength', 'chips', 'worn', 'layer'];
+
+/** A figure as it is shown, with its unit; `layer` is how much of a layer is seen. */
+export function figureText(key: FigureKey | 'layer', value: number, units: UnitSystem = 'metric'): Shown {
+  switch (key) {
+    case 'spacing':
+    case 'opening':
+    case 'flake':
+      return lengthShown(value, units);
+    case 'openArea':
+    case 'strength':
+    case 'chips':
+    case 'worn':
+    case 'layer':
+      return { number: figures(value * 100), unit: '%' };
+    case 'gloss':
+      return { number: figures(value), unit: 'GU' };
+    case 'contrast':
+      return { number: figures(value), unit: 'ΔE' };
+    case 'firstCracks': {
+      const text = duration(value);
+      const cut = text.lastIndexOf(' ');
+      return /^\d+ h \d/.test(text)
+        ? { number: text, unit: '' }
+        : { number: text.slice(0, cut), unit: text.slice(cut + 1) };
+    }
+  }
+}
+
+const signed = (by: number, text: string): string => `${by < 0 ? '−' : '+'}${text}`;
+
+function knobText(knob: Knob, layerName: (stepId: string) => string, units: UnitSystem): string {
+  const name = knob.stepId === null ? '' : layerName(knob.stepId);
+  const more = knob.by > 0 ? 'more' : 'less';
+  const amount = Math.abs(knob.by);
+  switch (knob.kind) {
+    case 'thickness':
+      return `${signed(knob.by, um(amount, units))} ${name}`;
+    case 'moment':
+      return `${duration(knob.by)} later`;
+    case 'temperature':
+      return `${degrees(knob.by, units)} warmer`;
+    case 'humidity':
+      return `${figures(knob.by * 100)} points damper`;
+    case 'passes':
+      return knob.by > 0 ? 'one more brush pass' : 'one brush pass less';
+    case 'dilution':
+      return `${perCent(amount)} ${more} water in ${name}`;
+    case 'cover':
+      return `${figures(amount * 100)} points ${more} covered by ${name}`;
+    case 'bonding':
+      return `${perCent(amount)} ${more} bonding additive`;
+    case 'resist':
+      return `${figures(amount * 100)} points ${more} ${name}`;
+    case 'rounds':
+      return `${figures(amount)} ${knob.by > 0 ? 'more' : 'fewer'} rounds of ${name}`;
+    case 'pressure':
+      return `${knob.by > 0 ? 'harder' : 'lighter'} hand at ${name}`;
+    case 'heat':
+      return `${duration(amount)} ${more} of ${name}`;
+    case 'rewet':
+      return `${um(amount, units)} ${more} water when ${name}`;
+    case 'coats':
+      return knob.by > 0 ? `one more coat of ${name}` : `one coat less of ${name}`;
+  }
+}
+
+/** What moves a figure, as a clause: "+20 µm glue: +0.4 mm"; a colour by how far. */
+export function moverText(
+  key: FigureKey | 'layer' | 'colour',
+  mover: Mover,
+  layerName: (stepId: string) => string,
+  units: UnitSystem = 'metric',
+): string {
+  const knob = knobText(mover.knob, layerName, units);
+  if (mover.change === null) return `${knob}: nothing of the kind`;
+  if (key === 'colour') return `${knob}: ${figures(mover.change)} ΔE away`;
+  const { number, unit } = figureText(key, Math.abs(mover.change), units);
+  const suffix = SHARES.includes(key) ? ' points' : unit === '' ? '' : ` ${unit}`;
+  return `${knob}: ${signed(mover.change, number)}${suffix}`;
+}

@@ -1,0 +1,79 @@
+import { type Plan } from '@zaffet/contract';
+import { NO_SHOP, type ShopData } from '@zaffet/core/basis';
+import { forecast } from '@zaffet/core/forecast';
+import { type FactorKey, MEDIUM_KEYS } from '@zaffet/core/media';
+import { readout } from '@zaffet/core/readout';
+import { readdirSync, readFileSync } from 'node:fs';
+import { basisOf } from './basis';
+import { type Circumstances, partPlan } from './partPlan';
+import { parsePlan } from '@zaffet/contract/schemas';
+import { samplePlan } from './testing/plan';
+import { randomPlan } from './testing/random';
+
+const DEMO = new URL('../../../demo/plans/', import.meta.url);
+const demoPlans = readdirSync(DEMO)
+  .filter((name) => name.endsWith('.json'))
+  .map((name) => parsePlan(JSON.parse(readFileSync(new URL(name, DEMO), 'utf8'))));
+
+/** A shop that looked at every factor and found the tables right. */
+const keys: FactorKey[] = [
+  'air',
+  ...MEDIUM_KEYS.flatMap((medium) =>
+    (['dry', 'slip', 'strain', 'tough', 'bond'] as const).map((kind): FactorKey => `${kind}:${medium}`),
+  ),
+];
+const TABLES_RIGHT: ShopData = {
+  ...NO_SHOP,
+  learned: { keys, mean: keys.map(() => 0), covariance: keys.map(() => keys.map(() => 0)) },
+};
+
+/** Every figure that is told of a part. */
+function told(plan: Plan, partId: string, circumstances: Circumstances): string {
+  const basis = basisOf(partPlan(plan, partId, null, circumstances));
+  const { course: _, ...result } = forecast(basis);
+  return JSON.stringify(result);
+}
+
+describe('basis of a forecast', () => {
+  it('that holds nothing but a plan gives the figures of the tables, to the last digit', () => {
+    const plans = [...demoPlans, ...Array.from({ length: 100 }, (_, seed) => randomPlan(seed + 1))];
+    for (const plan of plans) {
+      for (const { id } of plan.piece.parts) {
+        const plain = told(plan, id, {});
+        const known = { [id]: { now: 0, done: {}, answers: [], air: [] } };
+        expect(told(plan, id, { shop: TABLES_RIGHT, moments: { [id]: {} }, known }) === plain)
+          .withContext(`${plan.name} ${id}`)
+          .toBeTrue();
+      }
+    }
+  });
+
+  it('knows the timetable and the run of the finish a part gets, not of one tried on it', () => {
+    const plan = samplePlan();
+    const [part] = plan.piece.parts;
+    const tried: Plan = {
+      ...plan,
+      finishes: [...plan.finishes, { ...plan.finishes[0]!, id: 'other', whatIfOf: plan.finishes[0]!.id }],
+    };
+    const around: Circumstances = {
+      shop: TABLES_RIGHT,
+      moments: { [part!.id]: { x: { notBefore: 60 } } },
+      known: { [part!.id]: { now: 5, done: {}, answers: [], air: [] } },
+    };
+    const own = basisOf(partPlan(tried, part!.id, null, around));
+    expect(own.moments).toEqual({ x: { notBefore: 60 } });
+    expect(own.known!.now).toBe(5);
+    const other = basisOf(partPlan(tried, part!.id, 'other', around));
+    expect(other).toEqual({ plan: other.plan, shop: TABLES_RIGHT });
+  });
+
+  it('carries what the shop knows into bands', () => {
+    const width = (circumstances: Circumstances): number => {
+      const { high, value } = readout(basisOf(partPlan(samplePlan(), null, null, circumstances))).panel
+        .figures[0]!;
+      return high! / value!;
+    };
+    expect(width({ shop: TABLES_RIGHT })).toBeLessThan(width({}));
+    expect(width({ shop: { ...NO_SHOP, scatter: { spacing: 0.5 } } })).toBeGreaterThan(width({}));
+  });
+});

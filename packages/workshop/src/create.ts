@@ -1,0 +1,179 @@
+import {
+  type CoatStep,
+  type CompanionStep,
+  type PlanStep,
+  type SealStep,
+  type StartRuleFile,
+} from '@zaffet/contract';
+import { isOf, medium, type MediumKey } from '@zaffet/core/media';
+import {
+  type CompanionTask,
+  type DistressTool,
+  type HeatTool,
+  type ResistAgent,
+  type StartState,
+  type StepKind,
+} from '@zaffet/core/plan';
+
+const FULL = { style: 'full', share: 1 } as const;
+/** What stands for clear media in the Section. */
+export const CLEAR_COLOURS: Readonly<Partial<Record<string, string>>> = {
+  crackle: '#e6ddc4',
+  pva: '#e9e4d4',
+  hide: '#d9b98a',
+  polyW: '#dfe3e0',
+  polyO: '#dcc795',
+  shellac: '#cf9a55',
+  lacquer: '#dcdfe0',
+  clearWax: '#e3d9b8',
+  whiteWax: '#f1eee6',
+  darkWax: '#3f2f20',
+  stain: '#7a4a28',
+  glaze: '#6a5236',
+  bleach: '#eef0ee',
+};
+
+/** A new coat of a medium at the thickness one brushed coat of it has. */
+export function newCoat(
+  id: string,
+  key: MediumKey,
+  colour: string,
+  colourName: string,
+  start: StartRuleFile,
+): CoatStep {
+  return {
+    id,
+    kind: 'coat',
+    medium: key,
+    colour,
+    colourName,
+    thicknessUm: medium(key).wetFilmUm,
+    dilution: 0,
+    passes: 2,
+    strokes: 'one-way',
+    cover: FULL,
+    bonding: 0,
+    lumps: false,
+    mixedHours: null,
+    keptCold: false,
+    body: null,
+    off: false,
+    start,
+  };
+}
+
+export function newSeal(id: string, key: MediumKey, start: StartRuleFile): SealStep {
+  const wax = medium(key).kind === 'wax';
+  return {
+    id,
+    kind: 'seal',
+    medium: key,
+    colour: CLEAR_COLOURS[key] ?? '#dfe3e0',
+    colourName: '',
+    thicknessUm: medium(key).wetFilmUm,
+    dilution: 0,
+    passes: 1,
+    strokes: 'one-way',
+    cover: isOf(medium(key), 'dark') ? { style: 'blotchy', share: 0.12 } : FULL,
+    coats: wax ? 1 : 2,
+    buffAfterMin: wax ? 25 : null,
+    off: false,
+    start,
+  };
+}
+
+export const when = (state: StartState, waitMin = 0): StartRuleFile => ({ rule: 'state', state, waitMin });
+export const after = (waitMin: number): StartRuleFile => ({ rule: 'after', waitMin });
+
+export function newResist(id: string, agent: ResistAgent, start: StartRuleFile): PlanStep {
+  return {
+    id,
+    kind: 'resist',
+    agent,
+    thicknessUm: medium(agent).wetFilmUm,
+    share: 0.2,
+    where: agent === 'candle' ? 'edges' : 'all',
+    off: false,
+    start,
+  };
+}
+
+/** How a tool is usually used. */
+const TOOL_ROUNDS: Readonly<Record<DistressTool, number>> = {
+  sand: 8,
+  cloth: 15,
+  sponge: 8,
+  scrape: 3,
+  blade: 4,
+  tap: 10,
+  bleach: 5,
+};
+
+export function newDistress(id: string, tool: DistressTool, start: StartRuleFile): PlanStep {
+  return {
+    id,
+    kind: 'distress',
+    tool,
+    grit: 220,
+    rounds: TOOL_ROUNDS[tool],
+    pressure: 1,
+    where: 'all',
+    smear: 0,
+    off: false,
+    start,
+  };
+}
+
+export const newHeat = (id: string, tool: HeatTool, durationS: number, start: StartRuleFile): PlanStep => ({
+  id,
+  kind: 'heat',
+  tool,
+  durationS,
+  off: false,
+  start,
+});
+
+export const newRewet = (id: string, start: StartRuleFile): PlanStep => ({
+  id,
+  kind: 'rewet',
+  amountUm: 30,
+  off: false,
+  start,
+});
+
+/** A new step of any kind, as it is mostly done; starts when the coat below allows it. */
+export function newStep(kind: Exclude<StepKind, 'coat'>, id: string): PlanStep {
+  switch (kind) {
+    case 'seal':
+      return newSeal(id, 'polyW', when('through-dry'));
+    case 'resist':
+      return newResist(id, 'candle', when('through-dry'));
+    case 'heat':
+      return newHeat(id, 'dryer', 60, when('touch-dry'));
+    case 'rewet':
+      return newRewet(id, when('through-dry'));
+    case 'distress':
+      return newDistress(id, 'sand', when('through-dry', 60));
+    case 'wipe':
+      return { id, kind, degrease: true, off: false, start: when('through-dry', 240) };
+    case 'wait':
+      return { id, kind, durationMin: 60, off: false, start: after(0) };
+    case 'companion':
+      return newCompanion(id, 'repair');
+  }
+}
+
+/** How long the hands are at work beside the layers, and how long it rests [min]; common practice. */
+const TASK_TIMES: Readonly<Record<CompanionTask, { handsMin: number; restMin: number }>> = {
+  repair: { handsMin: 45, restMin: 720 },
+  wash: { handsMin: 20, restMin: 60 },
+  'reactive-stain': { handsMin: 15, restMin: 240 },
+  fabric: { handsMin: 60, restMin: 1440 },
+  transfer: { handsMin: 40, restMin: 720 },
+  glaze: { handsMin: 25, restMin: 240 },
+};
+
+/** Work beside the layers, with the time it usually takes. */
+export function newCompanion(id: string, task: CompanionTask): CompanionStep {
+  return { id, kind: 'companion', task, ...TASK_TIMES[task], off: false, start: when('through-dry') };
+}

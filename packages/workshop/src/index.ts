@@ -1,0 +1,16 @@
+export { basisOf } from './basis';
+export { beginAt } from './begin';
+export { CLEAR_COLOURS, newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
+export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './effects';
+export { lastBody, type Measured, type Mixing, mixing, type MixPot, type ShoppingLine } from './mixing';
+export { newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';
+export { type Circumstances, meantFinishes, type PartPlan, partPlan } from './partPlan';
+export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './pieces';
+export { prepOf } from './prepare';
+export { schoolPlan, schoolPlans, withSettingsFiled } from './recipes';
+export { type Remedy, remedyFor } from './remedies';
+export { SCHOOL_KEYS, type School, SCHOOL_STEPS, SCHOOLS } from './schools';
+export { notOnShelf, pricesKnown } from './shelf/has';
+export { potUseBy } from './shelf/keeps';
+export { mapOfStep } from './stepMap';
+export { toModel } from './toModel';

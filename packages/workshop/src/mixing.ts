@@ -1,0 +1,324 @@
+import {
+  type CoatStep,
+  type Ingredient,
+  isFilmStep,
+  type Plan,
+  type PlanStep,
+  type Shelf,
+} from '@zaffet/contract';
+import { deltaE2000 } from '@zaffet/core/colour';
+import { handsOn } from '@zaffet/core/course';
+import { stepTimes } from '@zaffet/core/forecast';
+import { isClear, mediumLookup } from '@zaffet/core/media';
+import { isFilm } from '@zaffet/core/plan';
+import {
+  inSpoons,
+  type Pot,
+  pots,
+  type PotUse,
+  quantities,
+  type Spooned,
+  tinsFor,
+} from '@zaffet/core/quantity';
+import { pricesKnown } from './shelf/has';
+import { potUseBy } from './shelf/keeps';
+import { basisOf } from './basis';
+import { type Circumstances, partPlan } from './partPlan';
+
+const ML = 1e-6;
+/** Colours nearer than this are one to the eye [ΔE00]. */
+const SAME_COLOUR = 2;
+
+/** An ingredient with how much of it goes in [m³]. */
+export interface Measured {
+  readonly name: string;
+  readonly colour: string | null;
+  /** Stirred in, not bought. */
+  readonly water: boolean;
+  readonly volume: number;
+  readonly spoons: Spooned;
+}
+
+/** A pot of the plan as it is mixed: when, what goes in, what it is for. */
+export interface MixPot extends Pot {
+  readonly id: string;
+  readonly name: string;
+  /** `#rrggbb`; null for clear media. */
+  readonly colour: string | null;
+  readonly dilution: number;
+  /** In the order it goes into the pot. */
+  readonly goesIn: readonly Measured[];
+  /** Powders are stirred together dry, before the water. */
+  readonly dry: boolean;
+  /** What whole spoons hold beyond what is used [m³]. */
+  readonly over: number;
+  readonly parts: readonly string[];
+  /** The first step it is for, as the plan has it. */
+  readonly step: PlanStep;
+}
+
+/** What is to be bought, and what the shelf has of it. Volumes in m³. */
+export interface ShoppingLine {
+  readonly key: string;
+  readonly name: string;
+  readonly medium: string | null;
+  readonly colour: string | null;
+  /** As it comes in the tin. */
+  readonly needed: number;
+  readonly fromShelf: number;
+  /** Names of what is used up first: mixed pots, then tins. */
+  readonly using: readonly string[];
+  /** Tins to buy [m³]. */
+  readonly tins: readonly number[];
+  /** Of the tins; null without a price. */
+  readonly cost: number | null;
+}
+
+export interface AbrasiveLine {
+  readonly grit: number;
+  readonly sheets: number;
+  readonly has: number;
+}
+
+export interface Mixing {
+  readonly pots: readonly MixPot[];
+  readonly shopping: readonly ShoppingLine[];
+  readonly abrasives: readonly AbrasiveLine[];
+  /** What is laid and left in brush and dish, by the litre's price; null without any price. */
+  readonly cost: number | null;
+  /** What the tins to buy cost; null where a price is missing. */
+  readonly toPay: number | null;
+  readonly handsOn: number;
+}
+
+/** Area a sheet of abrasive paper does before it is dull [m²]; common practice. */
+const SHEET_DOES = 0.8;
+
+const recipeOf = (step: Extract<PlanStep, { kind: 'coat' | 'seal' }>): string =>
+  [
+    step.medium,
+    step.colour,
+    step.dilution,
+    step.kind === 'coat' ? `${step.bonding} ${String(step.lumps)}` : '',
+  ].join(' ');
+
+/**
+ * What a plan takes over all its parts: pots to mix with their moments, what goes into each, what to buy against a
+ * shelf.
+ * @throws InputError as `forecast`
+ */
+export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = {}): Mixing {
+  const uses: PotUse[] = [];
+  const steps = new Map<string, PlanStep>();
+  const sanded = new Map<number, number>();
+  let hands = 0;
+  for (const { id } of plan.piece.parts) {
+    const part = partPlan(plan, id, null, circumstances);
+    const basis = basisOf(part);
+    const { plan: model } = basis;
+    const media = mediumLookup(model.media);
+    const times = stepTimes(basis);
+    const area = model.panel.width * model.panel.height;
+    hands += model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
+    for (const step of part.steps) steps.set(step.id, step);
+    for (const item of quantities(model, plan.prices)) {
+      const step = steps.get(item.stepId)!;
+      const index = model.steps.findIndex((s) => s.id === item.stepId);
+      if (!isFilm(model.steps[index]!) || !isFilmStep(step)) continue;
+      uses.push({
+        stepId: item.stepId,
+        partId: id,
+        recipe: recipeOf(step),
+        medium: media(step.medium),
+        at: times[index]!.from,
+        volume: item.volume,
+        water: item.water,
+        powder: item.powder,
+      });
+    }
+    for (const step of part.steps)
+      if (step.kind === 'distress' && step.tool === 'sand')
+        sanded.set(step.grit, (sanded.get(step.grit) ?? 0) + area * Math.max(1, step.rounds / 8));
+  }
+  const mixed = pots(uses, 273.15 + plan.air.temperatureC).map((pot, i) =>
+    mixPot(pot, i, plan, shelf, steps),
+  );
+  const shopping = shoppingOf(mixed, plan, shelf);
+  const costs = shopping.filter(({ tins }) => tins.length > 0).map(({ cost }) => cost);
+  return {
+    pots: mixed,
+    shopping,
+    abrasives: [...sanded].map(([grit, area]) => ({
+      grit,
+      sheets: Math.ceil(area / SHEET_DOES),
+      has: shelf.items.reduce(
+        (sum, item) => sum + (item.kind === 'abrasive' && item.grit === grit ? item.sheets : 0),
+        0,
+      ),
+    })),
+    cost: usedCost(mixed, plan, shelf),
+    toPay: costs.some((cost) => cost === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
+    handsOn: hands,
+  };
+}
+
+const measuresOf = ({ measures }: Shelf): { dish: number; spoon: number; teaspoon: number } => ({
+  dish: measures.dishMl * ML,
+  spoon: measures.spoonMl * ML,
+  teaspoon: measures.teaspoonMl * ML,
+});
+
+/** What is mixed for a coat's colour, by its name and colour in the palette; nothing where it is bought so. */
+function recipeParts(plan: Plan, step: PlanStep): { mix: readonly Ingredient[]; dry: boolean } {
+  if (!isFilmStep(step)) return { mix: [], dry: false };
+  const entry = plan.palette.find(({ name, colour }) => name === step.colourName && colour === step.colour);
+  return entry === undefined ? { mix: [], dry: false } : { mix: entry.mix, dry: entry.dry };
+}
+
+function mixPot(
+  pot: Pot,
+  index: number,
+  plan: Plan,
+  shelf: Shelf,
+  steps: ReadonlyMap<string, PlanStep>,
+): MixPot {
+  const step = steps.get(pot.uses[0]!.stepId)!;
+  const film = isFilmStep(step) ? step : null;
+  const measures = measuresOf(shelf);
+  const clear = isClear(pot.medium);
+  const { mix, dry } = recipeParts(plan, step);
+  const measured = (name: string, colour: string | null, volume: number, water = false): Measured => ({
+    name,
+    colour,
+    water,
+    volume,
+    spoons: inSpoons(volume, measures),
+  });
+  const own = plan.media.find(({ key }) => key === film?.medium);
+  const mediumName = own?.name ?? pot.medium.name;
+  const base = pot.powder ?? pot.volume - pot.water;
+  const wholeParts = mix.reduce((sum, { parts }) => sum + parts, 0);
+  const called = film?.colourName ? `${film.colourName}, ${mediumName.toLowerCase()}` : mediumName;
+  const stuff =
+    mix.length === 0
+      ? [
+          measured(
+            pot.powder === null ? called : `${called} powder`,
+            clear ? null : (film?.colour ?? null),
+            base,
+          ),
+        ]
+      : mix.map(({ name, colour, parts }) => measured(name, colour, (base * parts) / wholeParts));
+  const water = (pot.powder ?? 0) + pot.water;
+  const goesIn = water > 0 ? [...stuff, measured('Water', null, water, true)] : stuff;
+  return {
+    ...pot,
+    id: `${index} ${pot.recipe}`,
+    name: film?.colourName || mediumName,
+    colour: clear ? null : (film?.colour ?? null),
+    dilution: film?.dilution ?? 0,
+    goesIn,
+    dry: mix.length > 1 && (dry || pot.powder !== null),
+    over: goesIn.reduce((sum, { spoons, volume }) => sum + spoons.volume - volume, 0),
+    parts: [...new Set(pot.uses.map(({ partId }) => plan.piece.parts.find(({ id }) => id === partId)!.name))],
+    step,
+  };
+}
+
+/** What the paint used costs; null without any price. */
+function usedCost(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): number | null {
+  const prices = pricesKnown(plan.prices, shelf);
+  const costs = mixed.flatMap(({ medium, goesIn }) => {
+    const price = prices[medium.key];
+    const volume = goesIn.filter((stuff) => !stuff.water).reduce((sum, i) => sum + i.volume, 0);
+    return price === undefined ? [] : [volume * 1000 * price];
+  });
+  return costs.length === 0 ? null : costs.reduce((sum, cost) => sum + cost, 0);
+}
+
+const alike = (a: string | null, b: string | null): boolean =>
+  a === null || b === null ? a === b : deltaE2000(a, b) < SAME_COLOUR;
+
+/** What to buy: of each stuff what is needed, less what the shelf has that is still good when it is used. */
+function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): ShoppingLine[] {
+  const start = Date.parse(plan.startsAt);
+  const prices = pricesKnown(plan.prices, shelf);
+  const left = new Map(shelf.items.map((item) => [item.id, 'amountMl' in item ? item.amountMl * ML : 0]));
+  const lines = new Map<string, { line: ShoppingLine; needed: number; fromShelf: number; using: string[] }>();
+  for (const pot of mixed) {
+    // Mixed pots first: of the same medium and colour, no thinner than wanted, still good at the last use.
+    const lastAt = start + pot.uses.at(-1)!.at * 1000;
+    let toMix = 1;
+    const usedPots: string[] = [];
+    for (const item of shelf.items) {
+      if (item.kind !== 'pot' || item.medium !== pot.medium.like || !alike(item.colour, pot.colour)) continue;
+      if (item.dilution > pot.dilution + 1e-9 || potUseBy(item) < lastAt) continue;
+      const take = Math.min(left.get(item.id) ?? 0, pot.volume * toMix);
+      if (take <= 0) continue;
+      left.set(item.id, left.get(item.id)! - take);
+      toMix -= take / pot.volume;
+      usedPots.push(item.name);
+    }
+    for (const stuff of pot.goesIn) {
+      if (stuff.water) continue;
+      const key = `${pot.medium.key} ${stuff.colour ?? ''} ${stuff.name}`;
+      const entry = lines.get(key) ?? {
+        line: {
+          key,
+          name: stuff.name,
+          medium: pot.medium.key,
+          colour: stuff.colour,
+          needed: 0,
+          fromShelf: 0,
+          using: [],
+          tins: [],
+          cost: null,
+        },
+        needed: 0,
+        fromShelf: 0,
+        using: [],
+      };
+      entry.needed += stuff.volume;
+      entry.fromShelf += stuff.volume * (1 - toMix);
+      entry.using.push(...usedPots);
+      let open = stuff.volume * toMix;
+      for (const item of shelf.items) {
+        if (item.kind !== 'tin' || item.medium !== pot.medium.like || !alike(item.colour, stuff.colour))
+          continue;
+        const take = Math.min(left.get(item.id) ?? 0, open);
+        if (take <= 0) continue;
+        left.set(item.id, left.get(item.id)! - take);
+        open -= take;
+        entry.fromShelf += take;
+        entry.using.push(item.name);
+      }
+      lines.set(key, entry);
+    }
+  }
+  return [...lines.values()].map(({ line, needed, fromShelf, using }) => {
+    const tins = tinsFor(Math.max(0, needed - fromShelf - 1e-9));
+    const price = line.medium === null ? undefined : prices[line.medium];
+    const bought = tins.reduce((sum, tin) => sum + tin, 0);
+    return {
+      ...line,
+      needed,
+      fromShelf,
+      using: [...new Set(using)],
+      tins,
+      cost: tins.length === 0 ? 0 : price === undefined ? null : bought * 1000 * price,
+    };
+  });
+}
+
+/** What was last seen of a mix of this medium: in the plan, else on the shelf. */
+export function lastBody(plan: Plan, shelf: Shelf, medium: string): CoatStep['body'] {
+  const steps = plan.finishes.flatMap(({ steps: own }) => own);
+  const seen = steps.findLast(
+    (step): step is CoatStep => step.kind === 'coat' && step.medium === medium && step.body !== null,
+  );
+  if (seen !== undefined) return seen.body;
+  const pot = shelf.items.findLast(
+    (item) => item.kind === 'pot' && item.medium === medium && item.body !== null,
+  );
+  return pot?.kind === 'pot' ? pot.body : null;
+}

@@ -1,0 +1,83 @@
+import {
+  type Finish,
+  type Look,
+  type Part,
+  type Plan,
+  PLAN_FORMAT,
+  PLAN_VERSION,
+  type PlanStep,
+  type Wants,
+} from '@zaffet/contract';
+import { type Facing } from '@zaffet/core/piece';
+import { SCHOOL_STEPS, type School } from './schools';
+
+export const NO_WANTS: Wants = { spacingMm: null, openingMm: null, chips: null, worn: null, under: null };
+export const NO_LOOK: Look = {
+  ...NO_WANTS,
+  zones: {},
+  shows: {},
+  glossUnits: null,
+  natural: null,
+  degree: 'keep',
+};
+
+/** A panel of old varnish, scuffed, as most pieces that are painted over. */
+export function newPart(
+  id: string,
+  name: string,
+  size: { readonly widthMm: number; readonly heightMm: number },
+  finish: string,
+  facing: Facing = 'loose',
+): Part {
+  return {
+    id,
+    name,
+    ...size,
+    facing,
+    substrate: 'scuffed',
+    history: { handled: true, tannin: false, coat: 'varnish', age: 'years', condition: 'sound' },
+    moisture: null,
+    fittings: [],
+    prepared: [],
+    zones: [],
+    finish,
+    maps: {},
+    flat: true,
+    use: 'display',
+  };
+}
+
+export const newFinish = (id: string, name: string, steps: readonly PlanStep[]): Finish => ({
+  id,
+  name,
+  whatIfOf: null,
+  steps,
+  look: NO_LOOK,
+});
+
+/** A new plan of a school: what lies below, what makes it crack, chip or come off, what goes over it. */
+export function newPlan(
+  school: School,
+  name: string,
+  seed: number,
+  startsAt: string,
+  nextId: () => string,
+): Plan {
+  const part = nextId();
+  const steps = SCHOOL_STEPS[school](nextId, { rule: 'at', at: startsAt });
+  const finish = nextId();
+  return {
+    format: PLAN_FORMAT,
+    version: PLAN_VERSION,
+    name,
+    seed,
+    startsAt,
+    piece: { name, parts: [newPart(part, 'Panel', { widthMm: 600, heightMm: 400 }, finish)] },
+    finishes: [newFinish(finish, 'Finish', steps)],
+    palette: [],
+    air: { temperatureC: 21, humidity: 0.5, draughtMS: 0.1, altitudeM: 0, later: [] },
+    hours: null,
+    media: [],
+    prices: {},
+  };
+}

@@ -1,0 +1,171 @@
+import { type FilmPlanStep, type HoursFile, type PlanStep, type StepMap } from '@zaffet/contract';
+import { type AirSample } from '@zaffet/core/air';
+import {
+  type PanelMap,
+  type PanelPlan,
+  type StartRule,
+  type Step,
+  type WorkingHours,
+} from '@zaffet/core/plan';
+import {
+  celsiusToKelvin,
+  minutesToSeconds,
+  mmToMetres,
+  SECONDS_PER_DAY,
+  SECONDS_PER_HOUR,
+  umToMetres,
+} from '@zaffet/core/units';
+import { type PartPlan } from './partPlan';
+
+const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
+
+function startOf({ start }: PlanStep, startsAt: string): StartRule {
+  switch (start.rule) {
+    case 'at':
+      return { rule: 'at', moment: Math.max(0, secondsBetween(startsAt, start.at)) };
+    case 'after':
+      return { rule: 'after', wait: minutesToSeconds(start.waitMin) };
+    case 'state':
+      return { rule: 'state', state: start.state, wait: minutesToSeconds(start.waitMin) };
+  }
+}
+
+/** Maps as the core has them, so that one that stays the same is turned once. */
+const models = new WeakMap<StepMap, PanelMap>();
+
+function mapOf(map: StepMap | undefined): { map?: PanelMap } {
+  if (map === undefined) return {};
+  let model = models.get(map);
+  if (model === undefined) {
+    const { columns, rows, percent } = map;
+    const values = new Array<number>(percent.length);
+    for (let i = 0; i < values.length; i++) values[i] = percent[i]! / 100;
+    model = { columns, rows, values };
+    models.set(map, model);
+  }
+  return { map: model };
+}
+
+const filmOf = (
+  step: FilmPlanStep,
+  map: StepMap | undefined,
+): Pick<FilmPlanStep, 'medium' | 'dilution' | 'passes' | 'strokes' | 'cover' | 'colour'> & {
+  thickness: number;
+  map?: PanelMap;
+} => ({
+  medium: step.medium,
+  thickness: umToMetres(step.thicknessUm),
+  dilution: step.dilution,
+  passes: step.passes,
+  strokes: step.strokes,
+  cover: step.cover,
+  colour: step.colour,
+  ...mapOf(map),
+});
+
+function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Step {
+  const base = { id: step.id, start: startOf(step, startsAt) };
+  switch (step.kind) {
+    case 'coat':
+      return {
+        ...base,
+        ...filmOf(step, map),
+        kind: 'coat',
+        bonding: step.bonding,
+        lumps: step.lumps,
+        mixedAge: step.mixedHours === null ? null : step.mixedHours * SECONDS_PER_HOUR,
+        keptCold: step.keptCold,
+      };
+    case 'seal':
+      return {
+        ...base,
+        ...filmOf(step, map),
+        kind: 'seal',
+        coats: step.coats,
+        buffAfter: step.buffAfterMin === null ? null : minutesToSeconds(step.buffAfterMin),
+      };
+    case 'resist':
+      return {
+        ...base,
+        kind: 'resist',
+        agent: step.agent,
+        thickness: umToMetres(step.thicknessUm),
+        share: step.share,
+        where: step.where,
+        ...mapOf(map),
+      };
+    case 'heat':
+      return { ...base, kind: 'heat', tool: step.tool, duration: step.durationS };
+    case 'rewet':
+      return { ...base, kind: 'rewet', amount: umToMetres(step.amountUm) };
+    case 'distress':
+      return {
+        ...base,
+        kind: 'distress',
+        tool: step.tool,
+        grit: step.grit,
+        rounds: step.rounds,
+        pressure: step.pressure,
+        where: step.where,
+        smear: step.smear,
+        ...mapOf(map),
+      };
+    case 'wipe':
+      return { ...base, kind: 'wipe', degrease: step.degrease };
+    case 'wait':
+      return { ...base, kind: 'wait', duration: minutesToSeconds(step.durationMin) };
+    case 'companion':
+      return {
+        ...base,
+        kind: 'companion',
+        task: step.task,
+        hands: minutesToSeconds(step.handsMin),
+        rest: minutesToSeconds(step.restMin),
+      };
+  }
+}
+
+function hoursOf({ opensMin, closesMin, offsetMin }: HoursFile, startsAt: string): WorkingHours {
+  const clock = (Date.parse(startsAt) / 1000 + minutesToSeconds(offsetMin)) % SECONDS_PER_DAY;
+  return {
+    opens: minutesToSeconds(opensMin),
+    closes: minutesToSeconds(closesMin),
+    clockAtStart: (clock + SECONDS_PER_DAY) % SECONDS_PER_DAY,
+  };
+}
+
+/** A part of a plan in the core's terms: SI, moments in seconds from its start. */
+export function toModel(plan: PartPlan): PanelPlan {
+  const { part } = plan;
+  const constant = { speed: plan.air.draughtMS, altitude: plan.air.altitudeM };
+  const first: AirSample = {
+    from: 0,
+    temperature: celsiusToKelvin(plan.air.temperatureC),
+    humidity: plan.air.humidity,
+    ...constant,
+  };
+  const later = plan.air.later
+    .map((sample) => ({
+      from: secondsBetween(plan.startsAt, sample.at),
+      temperature: celsiusToKelvin(sample.temperatureC),
+      humidity: sample.humidity,
+      ...constant,
+    }))
+    .filter((sample) => sample.from > 0);
+  return {
+    panel: {
+      width: mmToMetres(part.widthMm),
+      height: mmToMetres(part.heightMm),
+      substrate: part.substrate,
+      history: part.history,
+      flat: part.flat,
+      use: part.use,
+      prepared: part.prepared,
+    },
+    steps: plan.steps.map((step) => stepOf(step, plan.startsAt, part.maps[step.id])),
+    air: [first, ...later],
+    seed: plan.seed,
+    ...(plan.hours === null ? {} : { hours: hoursOf(plan.hours, plan.startsAt) }),
+    media: plan.media,
+  };
+}
