@@ -259,7 +259,10 @@ describe('a piece of several parts', () => {
 describe('a plan of an older version', () => {
   const file = (version: number): Record<string, unknown> =>
     JSON.parse(
-      readFileSync(new URL(`../../workshop/src/testing/files/chest-${version}.json`, import.meta.url), 'utf8'),
+      readFileSync(
+        new URL(`../../workshop/src/testing/files/chest-${version}.json`, import.meta.url),
+        'utf8',
+      ),
     ) as Record<string, unknown>;
 
   for (const version of [1, 2, 3]) {

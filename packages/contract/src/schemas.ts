@@ -1,3 +1,4 @@
+import { DISTRESS_TOOLS } from '@zaffet/core/tools';
 import { STROKES } from '@zaffet/core/crack';
 import { MEDIUM_KEYS, PARAMETERS, SUBSTRATE_KEYS } from '@zaffet/core/media';
 import { FACINGS, PLACED_ZONES } from '@zaffet/core/piece';
@@ -5,7 +6,6 @@ import {
   COAT_AGES,
   COMPANION_TASKS,
   COVERS,
-  DISTRESS_TOOLS,
   GRITS,
   HEAT_TOOLS,
   OLD_COATS,

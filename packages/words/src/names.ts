@@ -1,3 +1,4 @@
+import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import {
   type FittingKind,
   type FittingTreatment,
@@ -22,7 +23,6 @@ import {
   type CoatAge,
   type CompanionTask,
   type CoverStyle,
-  type DistressTool,
   type HeatTool,
   type OldCoat,
   type Place,
@@ -218,7 +218,7 @@ export function stepTitle(step: PlanStep, own: readonly OwnMedium[] = []): strin
     case 'heat':
       return HEAT_NAMES[step.tool];
     case 'distress':
-      return step.tool === 'sand' ? `Sand, ${step.grit} grit` : TOOL_NAMES[step.tool];
+      return toolOf(step.tool).action === 'sand' ? `Sand, ${step.grit} grit` : TOOL_NAMES[step.tool];
     case 'companion':
       return TASK_WORDS[step.task].name;
     case 'rewet':

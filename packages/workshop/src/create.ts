@@ -1,3 +1,4 @@
+import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import {
   type CoatStep,
   type CompanionStep,
@@ -8,7 +9,6 @@ import {
 import { isOf, medium, type MediumKey } from '@zaffet/core/media';
 import {
   type CompanionTask,
-  type DistressTool,
   type HeatTool,
   type ResistAgent,
   type StartState,
@@ -98,24 +98,13 @@ export function newResist(id: string, agent: ResistAgent, start: StartRuleFile):
   };
 }
 
-/** How a tool is usually used. */
-const TOOL_ROUNDS: Readonly<Record<DistressTool, number>> = {
-  sand: 8,
-  cloth: 15,
-  sponge: 8,
-  scrape: 3,
-  blade: 4,
-  tap: 10,
-  bleach: 5,
-};
-
 export function newDistress(id: string, tool: DistressTool, start: StartRuleFile): PlanStep {
   return {
     id,
     kind: 'distress',
     tool,
     grit: 220,
-    rounds: TOOL_ROUNDS[tool],
+    rounds: toolOf(tool).usualRounds,
     pressure: 1,
     where: 'all',
     smear: 0,

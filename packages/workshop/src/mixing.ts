@@ -1,3 +1,4 @@
+import { toolOf } from '@zaffet/core/tools';
 import {
   type CoatStep,
   type Ingredient,
@@ -137,7 +138,7 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
       });
     }
     for (const step of part.steps)
-      if (step.kind === 'distress' && step.tool === 'sand')
+      if (step.kind === 'distress' && toolOf(step.tool).action === 'sand')
         sanded.set(step.grit, (sanded.get(step.grit) ?? 0) + area * Math.max(1, step.rounds / 8));
   }
   const mixed = pots(uses, 273.15 + plan.air.temperatureC).map((pot, i) =>

@@ -1,8 +1,9 @@
+import { DISTRESS_TOOLS } from '@zaffet/core/tools';
 import { isFilmStep, type Plan, type PlanStep } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { medium, MEDIUM_KEYS, SUBSTRATE_KEYS } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
-import { DISTRESS_TOOLS, USES } from '@zaffet/core/plan';
+import { USES } from '@zaffet/core/plan';
 import { newCompanion, newHeat } from './create';
 import { newPlan } from './newPlan';
 import { partPlan } from './partPlan';

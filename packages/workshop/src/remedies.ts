@@ -1,3 +1,4 @@
+import { toolOf } from '@zaffet/core/tools';
 import {
   type CoatStep,
   type FilmPlanStep,
@@ -162,7 +163,7 @@ const softer: Way = (c) => {
   const { step } = c;
   if (step.kind !== 'distress') return null;
   const finer: StepRemedy[] = [];
-  if (step.tool === 'sand')
+  if (toolOf(step.tool).action === 'sand')
     for (let grit = nextGrit(step.grit, 1); grit !== null; grit = nextGrit(grit, 1))
       finer.push(changed(c, { grit }, `Sand with ${grit} grit`));
   const half = Math.max(1, Math.round(step.rounds / 2));

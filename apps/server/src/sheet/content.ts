@@ -1,3 +1,4 @@
+import { toolOf } from '@zaffet/core/tools';
 import {
   type Finish,
   isFilmStep,
@@ -286,7 +287,7 @@ function detailOf(step: PlanStep, { plan }: Worked): string {
   else if (step.kind === 'heat') parts.push(`${step.durationS} s over each place, kept moving`);
   else if (step.kind === 'distress')
     parts.push(
-      step.tool === 'bleach'
+      toolOf(step.tool).action === 'soften'
         ? `${step.rounds} min`
         : `${step.rounds} rounds, pressure ${step.pressure} of an ordinary hand`,
       PLACE_NAMES[step.where].toLowerCase(),

@@ -1,10 +1,10 @@
+import { type DistressTool } from '@zaffet/core/tools';
 import { type Strokes } from '@zaffet/core/crack';
 import { type OwnMedium, type SubstrateKey } from '@zaffet/core/media';
 import { type Facing, type PlacedZone } from '@zaffet/core/piece';
 import {
   type CompanionTask,
   type Cover,
-  type DistressTool,
   type Grit,
   type HeatTool,
   type History,

@@ -1,17 +1,9 @@
 import { isFilm, type Step } from '../plan';
+import { toolOf } from '../tools';
 import { SECONDS_PER_MINUTE } from '../units';
 
-/** Paces of a working hand [m²/min], per round where rounds are told; assumed. */
-const PACE = {
-  brush: 0.12,
-  sand: 0.25,
-  cloth: 1,
-  sponge: 1,
-  scrape: 0.5,
-  blade: 0.5,
-  tap: 0.3,
-  wipe: 0.15,
-} as const;
+/** Paces of a working hand [m²/min]; assumed. */
+const PACE = { brush: 0.12, wipe: 0.15 } as const;
 
 /** How long the hands are at a step [s]. @param area - of the panel [m²] */
 export function handsOn(step: Step, area: number): number {
@@ -22,10 +14,12 @@ export function handsOn(step: Step, area: number): number {
       return (area / PACE.brush) * SECONDS_PER_MINUTE * step.coats * Math.max(0.3, step.cover.share);
     case 'resist':
       return (area / PACE.wipe) * SECONDS_PER_MINUTE * Math.max(0.1, step.share);
-    case 'distress':
-      return step.tool === 'bleach'
+    case 'distress': {
+      const { action, pace } = toolOf(step.tool);
+      return action === 'soften'
         ? step.rounds * SECONDS_PER_MINUTE
-        : (step.rounds * area * SECONDS_PER_MINUTE) / PACE[step.tool];
+        : (step.rounds * area * SECONDS_PER_MINUTE) / pace;
+    }
     case 'wipe':
       return (area / PACE.wipe) * SECONDS_PER_MINUTE;
     case 'rewet':

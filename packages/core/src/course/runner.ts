@@ -3,6 +3,7 @@ import { type Basis, momentOf, planSoFar } from '../basis';
 import { type StateTimes } from '../film';
 import { factorOf, type MediumLookup } from '../media';
 import { inHours, isFilm, type PanelPlan, type StartRule, type StartState, type Step } from '../plan';
+import { toolOf } from '../tools';
 import { driedIn, GIVE_UP, layFilm } from './films';
 import { driedAgain, groupFrom, heated, JETS, ONE_WETTING, wetted } from './forces';
 import { lasts } from './hands';
@@ -91,7 +92,7 @@ function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, a
 function worked(state: RunState, step: Step, at: number): RunState {
   const { films, air } = state;
   const from = groupFrom(films);
-  if (step.kind === 'rewet' || (step.kind === 'distress' && step.tool === 'sponge')) {
+  if (step.kind === 'rewet' || (step.kind === 'distress' && toolOf(step.tool).wets)) {
     const amount = step.kind === 'rewet' ? step.amount : ONE_WETTING;
     return {
       ...state,

@@ -2,6 +2,7 @@ import { type CrackField } from '../crack';
 import { BOND_SCATTER } from '../chip';
 import { hash3 } from '../numeric/hash';
 import { mapAt } from '../plan';
+import { toolOf } from '../tools';
 import { type Scene, type SceneEvent } from '../outcome';
 import { craters, layPattern, reachOf, rimDistance } from './patterns';
 import { rasterise } from '../raster';
@@ -371,13 +372,14 @@ export function runScene(
 
   function rub(event: Extract<SceneEvent, { kind: 'rub' }>): void {
     if (!(event.medianUm > 0)) return;
-    const cuts = event.tool === 'blade' || event.tool === 'scrape';
+    const { action } = toolOf(event.tool);
+    const cuts = action === 'cut';
     // Every second rubbing goes its own way; a hand has no more than a few.
     const way = scene.events.indexOf(event) & 1;
     const strokes = pattern(`${cuts ? 'cut' : 'rub'} ${way}`, cuts ? CUT : RUB, 0x91 + 7 * way);
     const { field, edge, corner } = event.exposure;
     const worked = mapped(event.stepId);
-    const wet = event.tool === 'cloth' || event.tool === 'sponge' || event.tool === 'bleach';
+    const wet = action === 'rub' || action === 'soften';
     for (let i = 0; i < n; i++) {
       if (reachOf(event.where, rims, i) < 0.5) continue;
       // Crack floors lie out of reach of what rubs on the surface.

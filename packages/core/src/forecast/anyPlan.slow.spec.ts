@@ -1,3 +1,4 @@
+import { DISTRESS_TOOLS } from '../tools';
 import fc from 'fast-check';
 import { onTables } from '../basis';
 
@@ -5,7 +6,6 @@ import { hazards } from '../hazard';
 import { MEDIUM_KEYS, SUBSTRATE_KEYS } from '../media';
 import {
   COVERS,
-  DISTRESS_TOOLS,
   GRITS,
   HEAT_TOOLS,
   type PanelPlan,

@@ -1,6 +1,7 @@
 import { type Carrier } from '../air';
 import { isOf, type Medium, type MediumLookup, mediumLookup } from '../media';
 import { isFilm, type OldCoat, type PanelPlan, type Step } from '../plan';
+import { type ToolAction, toolOf } from '../tools';
 
 /** Ways the work can hurt someone; `hazardWords` in the contract says the usual cautions. */
 export const HAZARD_CODES = [
@@ -41,10 +42,11 @@ type Rule = (step: Step, plan: PanelPlan, medium: Medium | null, all: readonly M
 /** Coats whose dust and fumes are what the caution is about. */
 const OLD: readonly OldCoat[] = ['water-paint', 'oil-paint', 'varnish', 'shellac', 'unknown'];
 
-const dry = (step: Step): boolean => step.kind === 'distress' && step.tool === 'sand';
-const cuts = (step: Step): boolean =>
-  step.kind === 'distress' && (step.tool === 'blade' || step.tool === 'scrape');
-const bleaches = (step: Step): boolean => step.kind === 'distress' && step.tool === 'bleach';
+const does = (step: Step, action: ToolAction): boolean =>
+  step.kind === 'distress' && toolOf(step.tool).action === action;
+const dry = (step: Step): boolean => does(step, 'sand');
+const cuts = (step: Step): boolean => does(step, 'cut');
+const bleaches = (step: Step): boolean => does(step, 'soften');
 const bare = (plan: PanelPlan): boolean =>
   plan.panel.substrate.startsWith('raw-') || plan.panel.substrate === 'plywood';
 

@@ -3,6 +3,7 @@ import { bleachWetFor, type Course, type FilmRun, JETS } from '../course';
 import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../plan';
 import { isOf, substrate } from '../media';
 import { type Outcome, saltBed } from '../outcome';
+import { toolOf } from '../tools';
 import { softenedShare } from '../wear';
 import { type AddFinding } from './codes';
 import { BLISTERS, DARK_WAX_SHARE, SCORCHES, SOLVENT_LOCK } from './limits';
@@ -26,14 +27,15 @@ export function workingRules(course: Course, result: Outcome, add: AddFinding): 
         if (top === undefined || removal === undefined) return;
         if (removal.effort !== null && removal.effort > HARD)
           add('blade-hard', 'warn', step.id, { effort: removal.effort });
-        if ((step.tool === 'cloth' || step.tool === 'sponge') && removal.depth < IN_VAIN)
+        const { action } = toolOf(step.tool);
+        if (action === 'rub' && removal.depth < IN_VAIN)
           add('cloth-in-vain', 'warn', step.id, { depth: removal.depth });
-        if (step.tool === 'bleach') {
+        if (action === 'soften') {
           const wetFor = bleachWetFor(course, step);
           if (step.rounds * 60 > wetFor)
             add('bleach-dried', 'tip', step.id, { wetFor, share: softenedShare(wetFor, wetFor) });
         }
-        if (step.tool === 'sand' && removal.share < 0.002) {
+        if (action === 'sand' && removal.share < 0.002) {
           const barrier = there.findLast((film) => film.medium.hardness >= 68);
           add(barrier === top ? 'barrier-holds' : 'nothing-comes-off', 'tip', step.id, {
             depth: removal.depth,
@@ -178,7 +180,7 @@ export function safetyStops(course: Course, add: AddFinding): void {
         return s.kind === 'seal' && media(s.medium).kind === 'wax';
       });
       if (greased) add('heat-on-grease', 'stop', step.id);
-      const bleach = earlier.findLast((s) => s.kind === 'distress' && s.tool === 'bleach');
+      const bleach = earlier.findLast((s) => s.kind === 'distress' && toolOf(s.tool).action === 'soften');
       if (bleach && bleach.kind === 'distress') {
         const laid = times[plan.steps.indexOf(bleach)]!.from;
         if (at < laid + bleachWetFor(course, bleach)) add('heat-on-bleach', 'stop', step.id);
@@ -187,9 +189,10 @@ export function safetyStops(course: Course, add: AddFinding): void {
     }
     if (step.kind === 'distress') {
       const first = before.length === 0;
-      if (unknownPaint && (step.tool === 'sand' || step.tool === 'scrape' || step.tool === 'blade'))
+      const { action } = toolOf(step.tool);
+      if (unknownPaint && (action === 'sand' || action === 'cut'))
         add('sand-old-paint', first ? 'stop' : 'warn', step.id);
-      if (step.tool === 'bleach') {
+      if (action === 'soften') {
         if (before.some((film) => isOf(film.medium, 'casein', 'protein-glue')))
           add('bleach-on-casein', 'stop', step.id);
         if (before.some((film) => film.medium.carrier === 'alcohol' && at - film.laidAt < SOLVENT_LOCK))

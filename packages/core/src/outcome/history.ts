@@ -1,5 +1,6 @@
 import { type CrackLaw, type Strokes } from '../crack';
-import { type CoverStyle, type DistressTool, type PanelMap, type Place, type ResistAgent } from '../plan';
+import { type CoverStyle, type PanelMap, type Place, type ResistAgent } from '../plan';
+import { type DistressTool } from '../tools';
 
 /*
  * What happens to a panel, in order, as plain data: read by the closed form, which follows shares of the area, and by

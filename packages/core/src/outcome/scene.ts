@@ -14,7 +14,8 @@ import {
   type Resist,
   type Step,
 } from '../plan';
-import { abrasion, bladeEffort, EXPOSURE, LIFTING, RESIST_LIFT } from '../wear';
+import { toolOf } from '../tools';
+import { abrasion, bladeEffort } from '../wear';
 import { type Scene, type SceneEvent, type SceneLayer } from './history';
 import { type FilmResponse, type LocalCracks } from './places';
 
@@ -162,8 +163,9 @@ export function sceneOf(
       settle(at, 1, 'all');
       liftResists(step, ['jelly'], 1);
     } else if (step.kind === 'distress') {
-      settle(at, LIFTING[step.tool], step.where);
-      liftResists(step, ['candle', 'salt'], RESIST_LIFT[step.tool]);
+      const { lifting, resistLift } = toolOf(step.tool);
+      settle(at, lifting, step.where);
+      liftResists(step, ['candle', 'salt'], resistLift);
       const off = rub(step);
       if (off !== null) events.push(off);
     }
@@ -223,11 +225,11 @@ export function sceneOf(
     const top = lying.at(-1);
     if (top === undefined) return null;
     const age = (film: FilmRun): number => at - (film.openStates.touch ?? Infinity);
-    const off = abrasion(step, top.medium, age(top), step.tool === 'bleach' ? bleachWetFor(course, step) : 0);
+    const { action, exposure } = toolOf(step.tool);
+    const off = abrasion(step, top.medium, age(top), action === 'soften' ? bleachWetFor(course, step) : 0);
     const resistance = new Array<number>(laid.length + 1).fill(1);
     for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(film.medium, age(film));
-    if (step.tool === 'blade' || step.tool === 'scrape')
-      efforts.set(step.id, bladeEffort(top.medium, age(top)));
+    if (action === 'cut') efforts.set(step.id, bladeEffort(top.medium, age(top)));
     return {
       kind: 'rub',
       at,
@@ -235,7 +237,7 @@ export function sceneOf(
       tool: step.tool,
       medianUm: off.medianUm * (factors.wear ?? 1) * factorOf(learned, `wear:${step.tool}`),
       spread: off.spread,
-      exposure: EXPOSURE[step.tool],
+      exposure,
       resistance,
       where: step.where,
     };

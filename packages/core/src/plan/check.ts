@@ -2,12 +2,12 @@ import { STROKES } from '../crack';
 import { checkRange, InputError } from '../errors';
 import { type Learned, mediumLookup, type MediumLookup, substrate } from '../media';
 import { checkMap, FILM_MAP_RANGE, MAP_RANGE } from './map';
+import { DISTRESS_TOOLS } from '../tools';
 import { PLAN_RANGES } from './ranges';
 import {
   COAT_AGES,
   COMPANION_TASKS,
   COVERS,
-  DISTRESS_TOOLS,
   type FilmStep,
   GRITS,
   isFilm,

@@ -1,6 +1,7 @@
 import { type AirSeries } from '../air';
 import { type Strokes } from '../crack';
 import { type OwnMedium, type SubstrateKey } from '../media';
+import { type DistressTool } from '../tools';
 import { type PanelMap } from './map';
 
 /** When a step may begin. Moments and waits in seconds. */
@@ -108,9 +109,6 @@ export interface Rewet extends StepBase {
   /** Water put on [m]. */
   readonly amount: number;
 }
-
-export const DISTRESS_TOOLS = ['sand', 'cloth', 'sponge', 'scrape', 'blade', 'tap', 'bleach'] as const;
-export type DistressTool = (typeof DISTRESS_TOOLS)[number];
 
 /** FEPA grits a painter uses. */
 export const GRITS = [80, 100, 120, 150, 180, 220, 240, 280, 320, 360, 400] as const;

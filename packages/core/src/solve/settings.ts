@@ -1,6 +1,7 @@
 import { type Basis } from '../basis';
 import { mediumLookup } from '../media';
 import { isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
+import { toolOf } from '../tools';
 import { type Setting } from './types';
 
 /** A setting with its range, and where it stands in the plan as it is mostly done. */
@@ -46,7 +47,7 @@ export function knobsOf({ plan, shop }: Basis): Knob[] {
         knobs.push({ stepId: step.id, kind: 'cover', usual: step.cover.share, ...SHARE });
     }
     if (step.kind === 'resist') knobs.push({ stepId: step.id, kind: 'share', usual: step.share, ...SHARE });
-    if (step.kind === 'distress' && step.tool !== 'bleach')
+    if (step.kind === 'distress' && toolOf(step.tool).action !== 'soften')
       knobs.push({ stepId: step.id, kind: 'work', usual: step.rounds * step.pressure, ...WORK });
     return knobs;
   });

@@ -4,10 +4,8 @@ export {
   type Abrasion,
   GRAIN_UM,
   hardnessAt,
-  LIFTING,
   nextGrit,
-  RESIST_LIFT,
   softenedShare,
 } from './removal';
 export { abrade, createStack, layInto, lift, openCracks, type StackState, visibleShares } from './stack';
-export { EXPOSURE, reaches, type Zone, ZONES, zoneDepths, zonePlaces, zoneShares } from './zones';
+export { reaches, type Zone, ZONES, zoneDepths, zonePlaces, zoneShares } from './zones';

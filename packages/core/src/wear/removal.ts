@@ -1,5 +1,6 @@
 import { type Medium } from '../media';
-import { type Distress, type DistressTool, type Grit, GRITS } from '../plan';
+import { type Distress, type Grit, GRITS } from '../plan';
+import { toolOf } from '../tools';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
 /** Mean grain of coated abrasives [µm], FEPA 43-1 (quoted from memory). */
@@ -19,28 +20,6 @@ export const GRAIN_UM: Readonly<Record<Grit, number>> = {
 
 /** The next finer (+1) or coarser (−1) grit; null where there is none. */
 export const nextGrit = (grit: Grit, by: 1 | -1): Grit | null => GRITS[GRITS.indexOf(grit) + by] ?? null;
-
-/** How much a tool helps loose islands off, against nothing done; assumed. */
-export const LIFTING: Readonly<Record<DistressTool, number>> = {
-  sand: 1.2,
-  cloth: 1.15,
-  sponge: 1.5,
-  scrape: 1.8,
-  blade: 2,
-  tap: 1.6,
-  bleach: 1,
-};
-
-/** Share of a resist that a tool brings off, of what can come; assumed. */
-export const RESIST_LIFT: Readonly<Record<DistressTool, number>> = {
-  sand: 0.6,
-  cloth: 0.35,
-  sponge: 0.7,
-  scrape: 1,
-  blade: 1,
-  tap: 0.4,
-  bleach: 0.2,
-};
 
 /** Time constant of early hardening [s]; common practice: easy at two hours, hard after a night. */
 const HARDENING = 5 * SECONDS_PER_HOUR;
@@ -75,8 +54,6 @@ export interface Abrasion {
   readonly resistance: (medium: Medium, age: number) => number;
 }
 
-/** Softening reaches this deep [µm] when complete; assumed. */
-const SOFTENED_DEPTH = 60;
 /** Clear coats and enamels stop fine paper and cloth; coarse grit goes through them. */
 const BARRIER_HARDNESS = 68;
 const COARSE_GRAIN_UM = 150;
@@ -101,23 +78,22 @@ export function abrasion(step: Distress, top: Medium, age: number, wetFor: numbe
   const hard = (medium: Medium, itsAge: number): number => hardnessAt(medium, itsAge) + 8;
   const mine = hard(top, age);
   const relative = (medium: Medium, itsAge: number): number => hard(medium, itsAge) / mine;
-  switch (step.tool) {
+  const { action, perRoundUm } = toolOf(step.tool);
+  switch (action) {
     case 'sand': {
       const grain = GRAIN_UM[step.grit];
       const barrier = (medium: Medium): number =>
         medium.hardness >= BARRIER_HARDNESS && grain < COARSE_GRAIN_UM ? FINE_ON_BARRIER : 1;
       return {
-        medianUm: (45 * step.pressure * step.rounds * grain) / 100 / mine / barrier(top),
+        medianUm: (perRoundUm * step.pressure * step.rounds * grain) / 100 / mine / barrier(top),
         spread: 0.8,
         resistance: (medium, itsAge) => (relative(medium, itsAge) * barrier(medium)) / barrier(top),
       };
     }
-    case 'cloth':
-    case 'sponge': {
-      const perRub = step.tool === 'cloth' ? 0.9 : 1.5;
+    case 'rub': {
       const off = softened(top, age);
       return {
-        medianUm: perRub * step.rounds * step.pressure * off,
+        medianUm: perRoundUm * step.rounds * step.pressure * off,
         spread: 0.8,
         resistance: (medium, itsAge) => {
           const theirs = softened(medium, itsAge);
@@ -125,26 +101,24 @@ export function abrasion(step: Distress, top: Medium, age: number, wetFor: numbe
         },
       };
     }
-    case 'scrape':
-    case 'blade': {
-      const bite = step.tool === 'blade' ? 6 : 2.5;
+    case 'cut': {
       const ease = Math.max(0.05, 1.15 - bladeEffort(top, age));
       return {
-        medianUm: bite * step.rounds * step.pressure * ease,
+        medianUm: perRoundUm * step.rounds * step.pressure * ease,
         spread: 1.3,
         resistance: (medium, itsAge) =>
           medium.hardness >= BARRIER_HARDNESS ? 4 * relative(medium, itsAge) : relative(medium, itsAge),
       };
     }
-    case 'bleach': {
+    case 'soften': {
       const share = softenedShare(step.rounds * 60, wetFor);
       return {
-        medianUm: SOFTENED_DEPTH * share * (1 - step.smear) * softensBy(top),
+        medianUm: perRoundUm * share * (1 - step.smear) * softensBy(top),
         spread: 1,
         resistance: (medium) => (softensBy(medium) <= 0 ? Infinity : softensBy(top) / softensBy(medium)),
       };
     }
-    case 'tap':
+    case 'lift':
       return { medianUm: 0, spread: 0.8, resistance: () => 1 };
   }
 }

@@ -1,4 +1,4 @@
-import { type DistressTool, type Place } from '../plan';
+import { type Place } from '../plan';
 
 /** Parts of a panel that wear differently. */
 export const ZONES = ['field', 'edge', 'corner'] as const;
@@ -80,17 +80,6 @@ export function zonePlaces(
 }
 const FIELD_PLACES = 420;
 const EDGE_PLACES = 120;
-
-/** How much harder a tool works at rims, where the pressure of pad or hand gathers; assumed. */
-export const EXPOSURE: Readonly<Record<DistressTool, Readonly<Record<Zone, number>>>> = {
-  sand: { field: 1, edge: 2.4, corner: 3.2 },
-  cloth: { field: 1, edge: 1.5, corner: 1.8 },
-  sponge: { field: 1, edge: 1.7, corner: 2 },
-  scrape: { field: 1, edge: 2, corner: 2.2 },
-  blade: { field: 1, edge: 3, corner: 4 },
-  tap: { field: 1, edge: 1, corner: 1 },
-  bleach: { field: 1, edge: 1, corner: 1 },
-};
 
 /** True where a step that is done at a place reaches a zone. */
 export function reaches(place: Place, zone: Zone): boolean {

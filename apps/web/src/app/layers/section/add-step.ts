@@ -1,3 +1,4 @@
+import { DISTRESS_TOOLS, type DistressTool } from '@zaffet/core/tools';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
@@ -5,14 +6,7 @@ import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { isFilmStep, layersOf, LIMITS, type PlanStep } from '@zaffet/contract';
 import { medium, MEDIUM_KEYS, type MediumKey, type MediumKind } from '@zaffet/core/media';
-import {
-  COMPANION_TASKS,
-  type CompanionTask,
-  DISTRESS_TOOLS,
-  type DistressTool,
-  RESIST_AGENTS,
-  type ResistAgent,
-} from '@zaffet/core/plan';
+import { COMPANION_TASKS, type CompanionTask, RESIST_AGENTS, type ResistAgent } from '@zaffet/core/plan';
 import { mediumName, RESIST_NAMES, TASK_WORDS, TOOL_NAMES } from '@zaffet/words';
 import {
   CLEAR_COLOURS,

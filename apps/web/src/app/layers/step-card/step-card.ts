@@ -1,3 +1,4 @@
+import { DISTRESS_TOOLS, toolOf } from '@zaffet/core/tools';
 import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
@@ -26,7 +27,6 @@ import {
   type CompanionTask,
   COVERS,
   type CoverStyle,
-  DISTRESS_TOOLS,
   GRITS,
   HEAT_TOOLS,
   type HeatTool,
@@ -125,6 +125,7 @@ export class StepCard {
   protected readonly heatNames = HEAT_NAMES;
   protected readonly tools = DISTRESS_TOOLS;
   protected readonly toolNames = TOOL_NAMES;
+  protected readonly toolOf = toolOf;
   protected readonly roundNames = ROUND_NAMES;
   protected readonly grits = GRITS;
   protected readonly grain = GRAIN_UM;

@@ -1,0 +1,106 @@
+/*
+ * What takes paint off again, a row each: a new tool is a row here, its words, and its line in the model's document.
+ */
+
+/** How a tool takes off: by grain, by wet rubbing, by an edge, by softening, or by no more than what is loose. */
+export type ToolAction = 'sand' | 'rub' | 'cut' | 'soften' | 'lift';
+
+export interface Tool {
+  readonly action: ToolAction;
+  /**
+   * Depth a round takes [µm]: of what still dissolves, per rub; of a film that cuts easily, per stroke; of what has
+   * softened, in all; assumed.
+   */
+  readonly perRoundUm: number;
+  /** How much it helps loose islands off, against nothing done; assumed. */
+  readonly lifting: number;
+  /** Share of a resist that it brings off, of what can come; assumed. */
+  readonly resistLift: number;
+  /** How much harder it works at rims, where the pressure of pad or hand gathers; assumed. */
+  readonly exposure: { readonly field: number; readonly edge: number; readonly corner: number };
+  /** Pace of a working hand [m²/min] a round; assumed. */
+  readonly pace: number;
+  /** Rounds it mostly takes: passes, rubs, strokes; minutes for what softens. */
+  readonly usualRounds: number;
+  /** Counts as wetting the paint again. */
+  readonly wets: boolean;
+}
+
+const EVEN = { field: 1, edge: 1, corner: 1 };
+
+const TABLE = {
+  sand: {
+    action: 'sand',
+    perRoundUm: 45,
+    lifting: 1.2,
+    resistLift: 0.6,
+    exposure: { field: 1, edge: 2.4, corner: 3.2 },
+    pace: 0.25,
+    usualRounds: 8,
+    wets: false,
+  },
+  cloth: {
+    action: 'rub',
+    perRoundUm: 0.9,
+    lifting: 1.15,
+    resistLift: 0.35,
+    exposure: { field: 1, edge: 1.5, corner: 1.8 },
+    pace: 1,
+    usualRounds: 15,
+    wets: false,
+  },
+  sponge: {
+    action: 'rub',
+    perRoundUm: 1.5,
+    lifting: 1.5,
+    resistLift: 0.7,
+    exposure: { field: 1, edge: 1.7, corner: 2 },
+    pace: 1,
+    usualRounds: 8,
+    wets: true,
+  },
+  scrape: {
+    action: 'cut',
+    perRoundUm: 2.5,
+    lifting: 1.8,
+    resistLift: 1,
+    exposure: { field: 1, edge: 2, corner: 2.2 },
+    pace: 0.5,
+    usualRounds: 3,
+    wets: false,
+  },
+  blade: {
+    action: 'cut',
+    perRoundUm: 6,
+    lifting: 2,
+    resistLift: 1,
+    exposure: { field: 1, edge: 3, corner: 4 },
+    pace: 0.5,
+    usualRounds: 4,
+    wets: false,
+  },
+  tap: {
+    action: 'lift',
+    perRoundUm: 0,
+    lifting: 1.6,
+    resistLift: 0.4,
+    exposure: EVEN,
+    pace: 0.3,
+    usualRounds: 10,
+    wets: false,
+  },
+  bleach: {
+    action: 'soften',
+    perRoundUm: 60,
+    lifting: 1,
+    resistLift: 0.2,
+    exposure: EVEN,
+    pace: 0.3,
+    usualRounds: 5,
+    wets: false,
+  },
+} as const satisfies Record<string, Tool>;
+
+export type DistressTool = keyof typeof TABLE;
+export const DISTRESS_TOOLS = Object.keys(TABLE) as DistressTool[];
+export const toolOf = (key: DistressTool): Tool => TABLE[key];
