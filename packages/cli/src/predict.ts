@@ -11,7 +11,9 @@ import {
   explain,
   FIGURE_KEYS,
   type FigureKey,
+  figureRow,
   type Predicted,
+  type Quantity,
   type Readout,
   readout,
   type ZoneReadout,
@@ -109,17 +111,12 @@ export interface Prediction {
   }[];
 }
 
-const UNITS: Readonly<Record<FigureKey, string>> = {
-  spacing: 'mm',
-  opening: 'mm',
-  openArea: 'fraction',
-  firstCracks: 's',
-  strength: 'fraction',
-  chips: 'fraction',
-  flake: 'mm',
-  worn: 'fraction',
+const UNITS: Readonly<Record<Quantity, string>> = {
+  length: 'mm',
+  time: 's',
+  share: 'fraction',
   gloss: 'GU',
-  contrast: 'deltaE00',
+  difference: 'deltaE00',
 };
 
 /** Which part of a plan, by its id or name, the first when none is told; and when the plan begins, where not as filed. */
@@ -223,7 +220,7 @@ function valueOf(
   predicted: Predicted,
   plan: PartPlan,
 ): PredictedValue {
-  const unit = key === 'layer' ? 'fraction' : UNITS[key];
+  const unit = key === 'layer' ? 'fraction' : UNITS[figureRow(key).quantity];
   const scale = (value: number | null): number | null =>
     value === null ? null : unit === 'mm' ? value * 1000 : value;
   return {

@@ -101,6 +101,7 @@ export const TOOL_NAMES: Readonly<Record<DistressTool, string>> = {
   scrape: 'Scraper',
   blade: 'Blade',
   tap: 'Tapping',
+  fingers: 'Fingers',
   bleach: 'Thick bleach',
 };
 
@@ -112,6 +113,7 @@ export const ROUND_NAMES: Readonly<Record<DistressTool, string>> = {
   scrape: 'Strokes',
   blade: 'Strokes',
   tap: 'Taps over a place',
+  fingers: 'Times over a place',
   bleach: 'Minutes left on',
 };
 

@@ -1,26 +1,21 @@
-import { type FigureKey, type Knob, type Mover } from '@zaffet/core/readout';
+import { type FigureKey, figureRow, type Knob, type Mover, type Quantity } from '@zaffet/core/readout';
 import { degrees, duration, figures, lengthShown, perCent, type Shown, um, type UnitSystem } from './format';
 
-const SHARES: readonly (FigureKey | 'layer')[] = ['openArea', 'strength', 'chips', 'worn', 'layer'];
+const quantityOf = (key: FigureKey | 'layer'): Quantity =>
+  key === 'layer' ? 'share' : figureRow(key).quantity;
 
 /** A figure as it is shown, with its unit; `layer` is how much of a layer is seen. */
 export function figureText(key: FigureKey | 'layer', value: number, units: UnitSystem = 'metric'): Shown {
-  switch (key) {
-    case 'spacing':
-    case 'opening':
-    case 'flake':
+  switch (quantityOf(key)) {
+    case 'length':
       return lengthShown(value, units);
-    case 'openArea':
-    case 'strength':
-    case 'chips':
-    case 'worn':
-    case 'layer':
+    case 'share':
       return { number: figures(value * 100), unit: '%' };
     case 'gloss':
       return { number: figures(value), unit: 'GU' };
-    case 'contrast':
+    case 'difference':
       return { number: figures(value), unit: 'ΔE' };
-    case 'firstCracks': {
+    case 'time': {
       const text = duration(value);
       const cut = text.lastIndexOf(' ');
       return /^\d+ h \d/.test(text)
@@ -79,6 +74,6 @@ export function moverText(
   if (mover.change === null) return `${knob}: nothing of the kind`;
   if (key === 'colour') return `${knob}: ${figures(mover.change)} ΔE away`;
   const { number, unit } = figureText(key, Math.abs(mover.change), units);
-  const suffix = SHARES.includes(key) ? ' points' : unit === '' ? '' : ` ${unit}`;
+  const suffix = quantityOf(key) === 'share' ? ' points' : unit === '' ? '' : ` ${unit}`;
   return `${knob}: ${signed(mover.change, number)}${suffix}`;
 }

@@ -16,23 +16,6 @@ import {
 } from '@zaffet/core/plan';
 
 const FULL = { style: 'full', share: 1 } as const;
-/** What stands for clear media in the Section. */
-export const CLEAR_COLOURS: Readonly<Partial<Record<string, string>>> = {
-  crackle: '#e6ddc4',
-  pva: '#e9e4d4',
-  hide: '#d9b98a',
-  polyW: '#dfe3e0',
-  polyO: '#dcc795',
-  shellac: '#cf9a55',
-  lacquer: '#dcdfe0',
-  clearWax: '#e3d9b8',
-  whiteWax: '#f1eee6',
-  darkWax: '#3f2f20',
-  stain: '#7a4a28',
-  glaze: '#6a5236',
-  bleach: '#eef0ee',
-};
-
 /** A new coat of a medium at the thickness one brushed coat of it has. */
 export function newCoat(
   id: string,
@@ -68,7 +51,7 @@ export function newSeal(id: string, key: MediumKey, start: StartRuleFile): SealS
     id,
     kind: 'seal',
     medium: key,
-    colour: CLEAR_COLOURS[key] ?? '#dfe3e0',
+    colour: medium(key).tint ?? '#dfe3e0',
     colourName: '',
     thicknessUm: medium(key).wetFilmUm,
     dilution: 0,

@@ -1,6 +1,6 @@
 export { basisOf } from './basis';
 export { beginAt } from './begin';
-export { CLEAR_COLOURS, newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
+export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
 export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './effects';
 export { lastBody, type Measured, type Mixing, mixing, type MixPot, type ShoppingLine } from './mixing';
 export { newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';

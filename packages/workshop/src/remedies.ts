@@ -13,7 +13,7 @@ import { forecast } from '@zaffet/core/forecast';
 import { isOf, medium } from '@zaffet/core/media';
 import { type Finding, type FindingCode } from '@zaffet/core/notes';
 import { nextGrit } from '@zaffet/core/wear';
-import { after, CLEAR_COLOURS, newCoat, newDistress, newSeal, newStep, when } from './create';
+import { after, newCoat, newDistress, newSeal, newStep, when } from './create';
 import { type PartPlan } from './partPlan';
 import { basisOf } from './basis';
 
@@ -90,7 +90,7 @@ const leftOut =
   (c) =>
     changed(c, { off: true }, label);
 const clearCoat = (id: string, start = when('through-dry')): CoatStep =>
-  newCoat(id, 'polyW', CLEAR_COLOURS['polyW']!, '', start);
+  newCoat(id, 'polyW', medium('polyW').tint!, '', start);
 
 /** The film that lies under a step. */
 const below = ({ steps, at }: Case): FilmPlanStep | undefined =>
@@ -211,7 +211,7 @@ const WAYS: Readonly<Partial<Record<FindingCode, Way>>> = {
   'paint-before-paint': (c) =>
     before(
       c,
-      newCoat(c.nextId(), 'crackle', CLEAR_COLOURS['crackle']!, '', when('recoat')),
+      newCoat(c.nextId(), 'crackle', medium('crackle').tint!, '', when('recoat')),
       'Put crackle medium under it',
     ),
   'crackle-everywhere': (c) => {
@@ -245,7 +245,7 @@ const WAYS: Readonly<Partial<Record<FindingCode, Way>>> = {
   'poor-hold': (c) =>
     first(c, newCoat(c.nextId(), 'primer', '#d9d6cc', 'Primer', after(0)), 'Prime it first'),
   'tannin-bleeds': (c) =>
-    first(c, newCoat(c.nextId(), 'shellac', CLEAR_COLOURS['shellac']!, '', after(0)), 'Shellac first'),
+    first(c, newCoat(c.nextId(), 'shellac', medium('shellac').tint!, '', after(0)), 'Shellac first'),
   'water-over-fresh-oil': (c) =>
     changed(c, { start: when('through-dry', 3 * 1440) }, 'Wait three days longer'),
   'spray-recoat': (c) => changed(c, { start: after(1440) }, 'Wait a day'),

@@ -44,6 +44,8 @@ export const TRAITS = [
   'dark',
   /** A wax that keeps a dark one out of what lies below. */
   'keeps-dark-out',
+  /** Stands a hot cup. */
+  'heat-resistant',
 ] as const;
 export type Trait = (typeof TRAITS)[number];
 
@@ -60,6 +62,8 @@ export interface Medium {
   readonly kind: MediumKind;
   readonly carrier: Carrier;
   readonly traits: readonly Trait[];
+  /** What stands for it in drawings, sRGB `#rrggbb`; null for paints, which bring their own colour. */
+  readonly tint: string | null;
   readonly volumeSolids: number;
   readonly wetFilmUm: number;
   readonly densityKgL: number;
@@ -104,7 +108,10 @@ export interface Medium {
   readonly potHours: number;
 }
 
-export type MediumParameter = Exclude<keyof Medium, 'key' | 'like' | 'name' | 'kind' | 'carrier' | 'traits'>;
+export type MediumParameter = Exclude<
+  keyof Medium,
+  'key' | 'like' | 'name' | 'kind' | 'carrier' | 'traits' | 'tint'
+>;
 
 /** Whether a medium is one of several things. */
 export const isOf = ({ traits }: Pick<Medium, 'traits'>, ...wanted: readonly Trait[]): boolean =>

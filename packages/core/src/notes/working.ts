@@ -153,7 +153,8 @@ function useRules({ plan, films }: Course, add: AddFinding): void {
   if (last === undefined || use === 'display') return;
   const seals = films.filter((film) => film.step.kind === 'seal');
   const clear = seals.filter((film) => film.medium.kind === 'clear');
-  const wanted = use === 'hot-cups' || use === 'wiping' || use === 'food' || use === 'children' ? 5 : 2;
+  const standsCups = clear.some((film) => isOf(film.medium, 'heat-resistant'));
+  const wanted = use === 'hands' || (use === 'hot-cups' && standsCups) ? 2 : 5;
   const coats = clear.reduce((sum, { step }) => sum + (step.kind === 'seal' ? step.coats : 1), 0);
   if (seals.length === 0) add('use-unsealed', 'warn', last.step.id, { coats: wanted });
   else if (use !== 'hands' && coats < wanted)

@@ -1,4 +1,11 @@
-export { FIGURE_KEYS, type FigureKey, figureValues } from './figures';
+export {
+  FIGURE_KEYS,
+  type FigureKey,
+  figureRow,
+  type FigureRow,
+  figureValues,
+  type Quantity,
+} from './figures';
 export { type Knob } from './knobs';
 export {
   bandedFigures,

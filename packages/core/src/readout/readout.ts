@@ -118,7 +118,7 @@ export function bandedFigures(basis: Basis, base: Forecast): readonly Figure[] {
   const spreading = spreadingOf(even, evenBase);
   return FIGURE_KEYS.map((key): Figure => {
     const of = (v: Values): number | null => v.figures[key];
-    const { share } = figureRow(key);
+    const share = figureRow(key).quantity === 'share';
     const by = spreadOf(of, spreading(key), share, evenValues, spreads);
     return { key, ...within(of(values), by, share), movers: [] };
   });
@@ -153,10 +153,11 @@ function triedResults(basis: Basis, base: Forecast, region?: Region): Tried {
 function spreadingOf(basis: Basis, base: Forecast): (key: FigureKey | 'layer') => number {
   const floor = floorVariance(basis, base);
   return (key) => {
-    const row = key === 'layer' ? { share: true, scatter: LAYER_SCATTER } : figureRow(key);
-    const scatter = basis.shop.scatter[key] ?? row.scatter;
+    const { quantity, scatter: usual } =
+      key === 'layer' ? { quantity: 'share', scatter: LAYER_SCATTER } : figureRow(key);
+    const scatter = basis.shop.scatter[key] ?? usual;
     // Log odds vary about twice as much as logarithms for the same fault.
-    return floor === 0 ? scatter : Math.sqrt(scatter ** 2 + (row.share ? 2 : 1) * floor);
+    return floor === 0 ? scatter : Math.sqrt(scatter ** 2 + (quantity === 'share' ? 2 : 1) * floor);
   };
 }
 
@@ -166,7 +167,10 @@ function zoneReadout(area: Area, base: Forecast, tried: Tried): ZoneReadout {
   const knobs = tried.knobs.map(({ knob, result }) => ({ knob, values: valuesOf(result, area) }));
   const figures = FIGURE_KEYS.map((key): Figure => {
     const of = (v: Values): number | null => v.figures[key];
-    return { key, ...predicted(of, tried.spreading(key), figureRow(key).share, values, spreads, knobs) };
+    return {
+      key,
+      ...predicted(of, tried.spreading(key), figureRow(key).quantity === 'share', values, spreads, knobs),
+    };
   });
   const layers = base.layers.map((layer): LayerFigure => {
     const of = (v: Values): number | null => v.layers[layer.id] ?? 0;

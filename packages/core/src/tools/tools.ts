@@ -89,6 +89,16 @@ const TABLE = {
     usualRounds: 10,
     wets: false,
   },
+  fingers: {
+    action: 'lift',
+    perRoundUm: 0,
+    lifting: 1.35,
+    resistLift: 0.25,
+    exposure: EVEN,
+    pace: 0.4,
+    usualRounds: 2,
+    wets: false,
+  },
   bleach: {
     action: 'soften',
     perRoundUm: 60,

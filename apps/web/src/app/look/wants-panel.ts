@@ -5,7 +5,7 @@ import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { type Limit, LIMITS, type Look, WANT_KEYS, type Wants } from '@zaffet/contract';
 import { isRegion } from '@zaffet/core/maps';
 import { restraint } from '@zaffet/core/notes';
-import { type FigureKey, type Predicted } from '@zaffet/core/readout';
+import { figureRow, type Predicted } from '@zaffet/core/readout';
 import { placeValues, type WishKey } from '@zaffet/core/solve';
 import {
   FIGURE_WORDS,
@@ -29,7 +29,6 @@ import { SolveSheet } from '../solve/solve-sheet';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { Band } from '../ui/band';
-import { BARS } from '../ui/bars';
 import { NumberField } from '../ui/number-field';
 import { type LookWhere, placesOf } from './places';
 import { WANTED_LENGTHS, WISH_OF, workPlaces } from './work-place';
@@ -242,7 +241,7 @@ export class WantsPanel {
         ...predicted,
         wanted,
         wantedAt: wanted === null ? null : length ? wanted / 1000 : wanted,
-        bar: wish === 'under' ? SHARE : BARS[wish as FigureKey],
+        bar: wish === 'under' ? SHARE : figureRow(wish).bar,
         limit: WANT_LIMITS[key],
         factor: length ? 1 : 100,
         shownUnit: length ? undefined : '%',
@@ -283,7 +282,7 @@ export class WantsPanel {
       number: gloss?.value == null ? 'none' : figures(gloss.value),
       unit: 'GU',
       meaning: FIGURE_WORDS.gloss.meaning,
-      bar: BARS.gloss,
+      bar: figureRow('gloss').bar,
       limit: LIMITS.glossUnits,
       factor: 1,
       shownUnit: undefined,

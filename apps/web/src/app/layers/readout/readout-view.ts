@@ -6,7 +6,7 @@ import { LIMITS } from '@zaffet/contract';
 import { hazards } from '@zaffet/core/hazard';
 import { type Area, AREAS } from '@zaffet/core/maps';
 import { type LayerShare } from '@zaffet/core/outcome';
-import { type Figure, type FigureKey } from '@zaffet/core/readout';
+import { type Figure, type FigureKey, type FigureRow, figureRow } from '@zaffet/core/readout';
 import {
   AREA_NAMES,
   FIGURE_WORDS,
@@ -27,7 +27,6 @@ import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
-import { BARS } from '../../ui/bars';
 import { NumberField } from '../../ui/number-field';
 import { FaceClient } from '../../workers/face.client';
 import { Note } from '../note/note';
@@ -39,8 +38,6 @@ import { NaturalReading } from '../../workers/natural-reading';
 const SEEN = 0.004;
 /** Field and edges are told apart where they differ by more than this share of the greater. */
 const TELLING = 0.08;
-/** Figures of a crackle, left out where nothing cracks. */
-const OF_CRACKS: readonly FigureKey[] = ['spacing', 'opening', 'openArea', 'firstCracks', 'strength'];
 
 /** What the plan will give, figure by figure; what it says about itself; what it takes. */
 @Component({
@@ -60,7 +57,7 @@ export class ReadoutView {
   private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;
   protected readonly limits = LIMITS;
-  protected readonly bars = BARS;
+  protected readonly barOf = (key: FigureKey): FigureRow['bar'] => figureRow(key).bar;
   protected readonly deference = HAZARD_DEFERENCE;
   protected readonly tab = signal<'figures' | 'notes'>('figures');
   /** The figure whose meaning is told. */
@@ -197,13 +194,14 @@ export class ReadoutView {
   /** A figure is told where the plan has something of the kind. */
   private tells(figure: Figure): boolean {
     const { key, value } = figure;
-    if (OF_CRACKS.includes(key)) {
+    const { tells } = figureRow(key);
+    if (tells === 'cracks') {
       const slips = this.forecast()?.coats.some(
         (coat) => coat.medium.slipRate > 0 && coat.medium.kind !== 'clear',
       );
       return this.cracks() || (slips === true && (key === 'strength' || key === 'spacing'));
     }
-    if (key === 'chips' || key === 'worn') return (value ?? 0) > SEEN;
+    if (tells === 'loss') return (value ?? 0) > SEEN;
     return value !== null;
   }
 

@@ -8,15 +8,7 @@ import { isFilmStep, layersOf, LIMITS, type PlanStep } from '@zaffet/contract';
 import { medium, MEDIUM_KEYS, type MediumKey, type MediumKind } from '@zaffet/core/media';
 import { COMPANION_TASKS, type CompanionTask, RESIST_AGENTS, type ResistAgent } from '@zaffet/core/plan';
 import { mediumName, RESIST_NAMES, TASK_WORDS, TOOL_NAMES } from '@zaffet/words';
-import {
-  CLEAR_COLOURS,
-  newCoat,
-  newCompanion,
-  newDistress,
-  newResist,
-  newSeal,
-  newStep,
-} from '@zaffet/workshop';
+import { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -51,7 +43,7 @@ export class AddStep {
     if (plan === null) return;
     const generic = this.own().find((own) => own.key === key)?.like ?? key;
     const before = plan.steps.find((step) => isFilmStep(step) && step.medium === key);
-    const colour = before && isFilmStep(before) ? before.colour : (CLEAR_COLOURS[generic] ?? '#c9b98f');
+    const colour = before && isFilmStep(before) ? before.colour : (medium(generic).tint ?? '#c9b98f');
     const coat = newCoat(newId(), generic as MediumKey, colour, '', {
       rule: 'state',
       state: 'recoat',

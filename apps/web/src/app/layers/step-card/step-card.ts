@@ -55,7 +55,7 @@ import {
   TOOL_NAMES,
   um,
 } from '@zaffet/words';
-import { CLEAR_COLOURS, newCompanion } from '@zaffet/workshop';
+import { newCompanion } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { newId } from '../../data/fresh';
@@ -221,8 +221,11 @@ export class StepCard {
   /** Another medium brings its usual film; the colour stays unless one of them is clear. */
   protected changeMedium(key: string): void {
     const known = mediumLookup(this.plan()?.media)(key);
-    const clear = CLEAR_COLOURS[known.key];
-    this.change('film', { medium: key, thicknessUm: known.wetFilmUm, ...(clear ? { colour: clear } : {}) });
+    this.change('film', {
+      medium: key,
+      thicknessUm: known.wetFilmUm,
+      ...(known.tint === null ? {} : { colour: known.tint }),
+    });
   }
 
   protected openMedium(): void {
