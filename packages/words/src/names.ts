@@ -340,6 +340,11 @@ export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: stri
     unit: '%',
     meaning: 'Share of the panel where sanding, wiping or cutting brings another layer to light.',
   },
+  bare: {
+    name: 'Bare board',
+    unit: '%',
+    meaning: 'Share of the panel on which nothing but clear films lies over the board.',
+  },
   gloss: {
     name: 'Sheen',
     unit: 'GU',

@@ -69,6 +69,7 @@ const FIGURES = {
     bar: { from: 0.0005, to: 0.05, scale: 'log' },
   },
   worn: { of: ({ wornShare }) => wornShare, quantity: 'share', tells: 'loss', scatter: 0.4, bar: ALL },
+  bare: { of: ({ bareShare }) => bareShare, quantity: 'share', tells: 'loss', scatter: 0.4, bar: ALL },
   gloss: {
     of: ({ gloss }) => gloss,
     quantity: 'gloss',
