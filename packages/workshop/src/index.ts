@@ -1,6 +1,7 @@
 export { basisOf } from './basis';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
+export { type Sitting, sittings } from './days';
 export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './effects';
 export { lastBody, type Measured, type Mixing, mixing, type MixPot, type ShoppingLine } from './mixing';
 export { newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';

@@ -12,6 +12,7 @@ export const ROOMS: readonly Room[] = [
   { path: 'piece', name: 'Piece', load: () => import('../piece/piece.page').then((m) => m.PiecePage) },
   { path: 'look', name: 'Look', load: () => import('../look/look.page').then((m) => m.LookPage) },
   { path: 'layers', name: 'Layers', load: () => import('../layers/layers.page').then((m) => m.LayersPage) },
+  { path: 'days', name: 'Days', load: () => import('../days/days.page').then((m) => m.DaysPage) },
   { path: 'mix', name: 'Mix', load: () => import('../mix/mix.page').then((m) => m.MixPage) },
   { path: 'shelf', name: 'Shelf', load: () => import('../shelf/shelf.page').then((m) => m.ShelfPage) },
 ];

@@ -12,7 +12,7 @@ import { type FaceAnswer } from '../workers/messages';
   selector: 'zf-part-face',
   imports: [FaceCanvas],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<zf-face-canvas [answer]="answer()" [label]="label()" />',
+  template: '<zf-face-canvas [style.background]="tone()" [answer]="answer()" [label]="label()" />',
   styles: ':host, zf-face-canvas { display: block; width: 100%; height: 100%; }',
 })
 export class PartFace {
@@ -27,8 +27,11 @@ export class PartFace {
   readonly first = input(false);
   protected readonly answer = signal<FaceAnswer | null>(null);
 
+  private readonly forecast = computed(() => forecast(basisOf(this.plan())));
+  /** What the eye makes of it all stands there while it is being drawn. */
+  protected readonly tone = computed(() => this.forecast().whole.colour);
   private readonly request = computed(() => {
-    return faceRequest(forecast(basisOf(this.plan())), {
+    return faceRequest(this.forecast(), {
       view: this.view(),
       columns: this.columns(),
       rows: this.rows(),
