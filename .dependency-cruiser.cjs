@@ -44,7 +44,7 @@ module.exports = {
     {
       name: 'core-is-pure',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.spec\\.ts$' },
+      from: { path: '^packages/core/src', pathNot: '\\.spec\\.ts$|testing/golden\\.ts$' },
       to: { pathNot: '^packages/core/src|node_modules/(culori|@types/culori|spectral\\.js)/' },
     },
     {
