@@ -89,7 +89,11 @@ export default tseslint.config(
     ignores: ['**/*.spec.ts', '**/testing/**'],
     rules: NO_MEDIUM_KEYS,
   },
-  { files: ['packages/core/src/**/*.ts'], ignores: ['**/*.spec.ts'], rules: CORE_PURITY },
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/testing/golden.ts'],
+    rules: CORE_PURITY,
+  },
   {
     files: ['apps/web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],

@@ -1,3 +1,4 @@
+import { chromium, type Locator } from '@playwright/test';
 import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -104,7 +105,99 @@ function firstLoad(): PerfLine {
   );
 }
 
+const MOVES = 60;
+
+interface TraceEvent {
+  readonly name: string;
+  readonly ph: string;
+  readonly tid: number;
+  readonly pid: number;
+  readonly ts: number;
+  readonly dur?: number;
+  readonly args?: { readonly name?: string };
+}
+
+/** Longest tasks of the page's main thread [ms] between one pointer move and the next, and over all of the drag. */
+function longestTasks(events: readonly TraceEvent[]): number[] {
+  const main = events.find(({ name, args }) => name === 'thread_name' && args?.name === 'CrRendererMain');
+  const on = events.filter(({ pid, tid }) => pid === main?.pid && tid === main.tid);
+  const moves = on.filter(({ name, ph }) => name === 'moved' && ph !== 'M').map(({ ts }) => ts);
+  const tasks = on.filter(({ name, dur }) => name === 'RunTask' && dur !== undefined);
+  return moves.map((from, i) => {
+    const until = moves[i + 1] ?? from + 200_000;
+    return Math.max(0, ...tasks.filter(({ ts }) => ts >= from && ts < until).map(({ dur }) => dur! / 1000));
+  });
+}
+
+/** Drags a surface of the sea chest's Section by 60 moves, and a box on an empty page for reference. */
+async function drag(): Promise<PerfLine> {
+  const root = mkdtempSync(join(tmpdir(), 'zaffet-perf-'));
+  const port = await freePort();
+  const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+    cwd: ROOT,
+    env: { ...process.env, PORT: String(port), ZAFFET_DATA: join(root, 'data') },
+  });
+  await new Promise<void>((resolve) =>
+    server.stdout.on('data', (chunk: Buffer) => {
+      if (chunk.toString().includes('ready at')) resolve();
+    }),
+  );
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+  const pulled = async (grip: Locator): Promise<number[]> => {
+    const page = grip.page();
+    const box = (await grip.boundingBox())!;
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.evaluate('addEventListener("pointermove", () => performance.mark("moved"), true)');
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await browser.startTracing(page, {
+      categories: [
+        'toplevel',
+        'blink.user_timing',
+        'devtools.timeline',
+        'disabled-by-default-devtools.timeline',
+      ],
+    });
+    for (let i = 1; i <= MOVES; i++) {
+      await page.mouse.move(x, y - 20 * Math.sin(i / 8));
+      await page.waitForTimeout(60);
+    }
+    const trace = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] };
+    await page.mouse.up();
+    return longestTasks(trace.traceEvents);
+  };
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`http://127.0.0.1:${port}/plans`);
+    await page
+      .getByRole('link', { name: /sea chest/i })
+      .first()
+      .click();
+    const grip = page.getByRole('slider', { name: /top|sailcloth/i }).first();
+    await grip.waitFor();
+    await page.waitForTimeout(4000);
+    const mine = await pulled(grip);
+    const empty = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await empty.setContent('<i style="position:absolute;left:300px;top:300px;width:40px;height:40px"></i>');
+    const bare = await pulled(empty.locator('i'));
+    const mid = (values: number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? NaN;
+    return line(
+      'app.drag',
+      'ms',
+      mid(mine),
+      mid(bare),
+      mine.length,
+      `longest main-thread task after a pointer move, median of a drag on the sea chest; longest of all ${Math.max(...mine).toFixed(0)} ms; reference: an empty page`,
+    );
+  } finally {
+    await browser.close();
+    server.kill('SIGTERM');
+    rmSync(root, { recursive: true, force: true });
+  }
+}
+
 export const appLines: Record<string, () => PerfLine | Promise<PerfLine>> = {
   'start.second': startSecond,
   'web.first-load': firstLoad,
+  'app.drag': drag,
 };

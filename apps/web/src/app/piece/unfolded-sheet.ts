@@ -15,6 +15,7 @@ import { Units } from '../data/units';
 import { fitted } from '../plan/edits';
 import { PartFace } from '../ui/part-face';
 import { sizeOf } from '../ui/size-of';
+import { Hold, type Pull } from '../ui/hold';
 
 /** Between parts on the sheet [m], and round them [px]. */
 const GAP = 0.05;
@@ -32,7 +33,7 @@ export interface Resized {
 /** The piece unfolded: every part to scale, chosen here, and drawn larger or smaller by its corner. */
 @Component({
   selector: 'zf-unfolded-sheet',
-  imports: [PartFace],
+  imports: [Hold, PartFace],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (part of drawn(); track part.id) {
@@ -78,10 +79,9 @@ export interface Resized {
           <span
             class="corner"
             aria-hidden="true"
-            (pointerdown)="grab($event, part.id)"
-            (pointermove)="drag($event)"
-            (pointerup)="release()"
-            (pointercancel)="release()"
+            (zfHold)="grab($event, part.id)"
+            (pulled)="drag($event)"
+            (released)="release()"
           ></span>
         }
       </div>
@@ -166,13 +166,12 @@ export class UnfoldedSheet {
 
   protected grab(event: PointerEvent, id: string): void {
     event.preventDefault();
-    (event.target as HTMLElement).setPointerCapture(event.pointerId);
     const part = this.plan().piece.parts.find((candidate) => candidate.id === id)!;
     this.dragging = { id, x: event.clientX, y: event.clientY, part, scale: this.scale() };
   }
 
-  protected drag(event: PointerEvent): void {
-    if (this.dragging !== null) this.send(event.clientX, event.clientY);
+  protected drag({ x, y }: Pull): void {
+    if (this.dragging !== null) this.send(x, y);
   }
 
   protected release(): void {

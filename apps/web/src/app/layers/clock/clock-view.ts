@@ -24,6 +24,7 @@ import { sizeOf } from '../../ui/size-of';
 import { FaceClient } from '../../workers/face.client';
 import { DryingCharts } from './drying-charts';
 import { focusOf, type Lane, lanesOf, wholeOf } from './lanes';
+import { Hold, type Pull } from '../../ui/hold';
 
 const LABELS = 128;
 const AXIS = 22;
@@ -41,7 +42,7 @@ const START_STEP = 0.1;
 /** The hours: the shop's air, a lane per coat with its states and windows, and when each coat goes on, to be dragged. */
 @Component({
   selector: 'zf-clock-view',
-  imports: [DryingCharts, MatButtonToggleModule, MatSliderModule],
+  imports: [DryingCharts, Hold, MatButtonToggleModule, MatSliderModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './clock-view.html',
   styleUrl: './clock-view.scss',
@@ -251,20 +252,17 @@ export class ClockView {
   protected grab(event: PointerEvent, lane: Lane): void {
     if (lane.index === 0) return;
     event.preventDefault();
-    const grip = event.currentTarget as SVGElement;
-    grip.setPointerCapture(event.pointerId);
-    grip.focus();
+    (event.currentTarget as SVGElement).focus();
     this.held.set(this.span());
     this.dragging = { id: lane.id, index: lane.index, below: lane.waitsFrom };
   }
 
-  protected drag(event: PointerEvent): void {
+  protected drag({ x }: Pull, svg: Element): void {
     const { dragging } = this;
     if (dragging === null) return;
-    const svg = event.currentTarget as SVGElement;
     const moment =
       (this.time()
-        .invert(event.clientX - svg.getBoundingClientRect().left)
+        .invert(x - svg.getBoundingClientRect().left)
         .getTime() -
         this.start()) /
       1000;

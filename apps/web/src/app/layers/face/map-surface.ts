@@ -11,6 +11,7 @@ import {
 } from '@angular/core';
 import { type FaceView } from '@zaffet/core/face';
 import { type OnDesk, PaintDesk } from './paint-desk';
+import { Hold } from '../../ui/hold';
 
 /** An arrow key moves the brush by this share of the picture, with Shift by that. */
 const NUDGE = 0.02;
@@ -23,6 +24,7 @@ const STRONGEST = 135;
 /** The panel as something to paint on: where a step does more or less, tinted over the picture, under a brush. */
 @Component({
   selector: 'zf-map-surface',
+  imports: [Hold],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <canvas #tint aria-hidden="true"></canvas>
@@ -46,10 +48,10 @@ const STRONGEST = 135;
       role="application"
       aria-label="Painting surface. Arrow keys move the brush, with Shift further. Space paints here, Enter keeps the brush down while it moves."
       [attr.aria-description]="spoken()"
-      (pointerdown)="pressed($event)"
-      (pointermove)="moved($event)"
-      (pointerup)="released()"
-      (pointercancel)="released()"
+      (zfHold)="pressed($event)"
+      (pulled)="drawn()"
+      (released)="released()"
+      (pointermove)="at($event)"
       (pointerleave)="left()"
       (keydown)="key($event)"
       (blur)="lift()"
@@ -110,7 +112,6 @@ export class MapSurface {
   /** Painting by keys, with the brush kept down. */
   protected readonly penDown = signal(false);
   private drawing = false;
-  private frame = 0;
 
   protected readonly radiusPx = computed(() => (this.desk.radiusMm() / this.view().widthMm) * this.widthPx());
   protected readonly touches = computed(() =>
@@ -170,21 +171,14 @@ export class MapSurface {
   }
 
   protected pressed(event: PointerEvent): void {
-    (event.target as HTMLElement).setPointerCapture(event.pointerId);
     this.at(event);
     this.penDown.set(false);
     this.drawing = true;
     this.put((u, v) => this.desk.down(u, v));
   }
 
-  protected moved(event: PointerEvent): void {
-    this.at(event);
-    if (!this.drawing || this.frame !== 0) return;
-    // One edit a frame, however fast the pointer reports.
-    this.frame = requestAnimationFrame(() => {
-      this.frame = 0;
-      if (this.drawing) this.put((u, v) => this.desk.move(u, v));
-    });
+  protected drawn(): void {
+    if (this.drawing) this.put((u, v) => this.desk.move(u, v));
   }
 
   protected released(): void {
@@ -233,7 +227,7 @@ export class MapSurface {
     event.preventDefault();
   }
 
-  private at(event: PointerEvent): void {
+  protected at(event: PointerEvent): void {
     const box = (event.target as HTMLElement).getBoundingClientRect();
     this.brush.set({
       u: (event.clientX - box.left) / box.width,

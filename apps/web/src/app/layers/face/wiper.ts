@@ -1,13 +1,14 @@
 import { ChangeDetectionStrategy, Component, input, signal } from '@angular/core';
 import { FaceCanvas } from '../../ui/face-canvas';
 import { type FaceAnswer } from '../../workers/messages';
+import { Hold, type Pull } from '../../ui/hold';
 
 const NUDGE = 0.02;
 
 /** Another plan's face over the picture, up to a bar that is drawn across it. */
 @Component({
   selector: 'zf-wiper',
-  imports: [FaceCanvas],
+  imports: [FaceCanvas, Hold],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="other" [style.clip-path]="'inset(0 0 0 ' + at() * 100 + '%)'">
@@ -16,6 +17,7 @@ const NUDGE = 0.02;
     <span class="name left">{{ own() }}</span>
     <span class="name right">{{ name() }}</span>
     <div
+      #bar
       class="bar"
       role="slider"
       tabindex="0"
@@ -24,10 +26,8 @@ const NUDGE = 0.02;
       aria-valuemax="100"
       [attr.aria-valuenow]="(at() * 100).toFixed(0)"
       [style.left.%]="at() * 100"
-      (pointerdown)="grab($event)"
-      (pointermove)="drag($event)"
-      (pointerup)="held = false"
-      (pointercancel)="held = false"
+      zfHold
+      (pulled)="drag($event, bar)"
       (keydown)="key($event)"
     ></div>
   `,
@@ -79,17 +79,10 @@ export class Wiper {
   readonly name = input.required<string>();
   readonly own = input.required<string>();
   protected readonly at = signal(0.5);
-  protected held = false;
 
-  protected grab(event: PointerEvent): void {
-    (event.target as HTMLElement).setPointerCapture(event.pointerId);
-    this.held = true;
-  }
-
-  protected drag(event: PointerEvent): void {
-    if (!this.held) return;
-    const box = (event.target as HTMLElement).parentElement!.getBoundingClientRect();
-    this.put((event.clientX - box.left) / box.width);
+  protected drag({ x }: Pull, bar: HTMLElement): void {
+    const box = bar.parentElement!.getBoundingClientRect();
+    this.put((x - box.left) / box.width);
   }
 
   protected key(event: KeyboardEvent): void {

@@ -9,6 +9,7 @@ import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { sizeOf } from '../../ui/size-of';
 import { type Slab, stackOf } from './stack';
+import { Hold, type Pull } from '../../ui/hold';
 
 /** Drawing area [px]: the stack stands right of its scale, over the cut panel. */
 const LEFT = 46;
@@ -25,6 +26,7 @@ const DENSITIES = [
 /** The stack cut through, to scale in micrometres; a surface can be dragged. */
 @Component({
   selector: 'zf-section-view',
+  imports: [Hold],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './section-view.html',
   styleUrl: './section-view.scss',
@@ -153,9 +155,7 @@ export class SectionView {
 
   protected grab(event: PointerEvent, slab: Slab): void {
     event.preventDefault();
-    const grip = event.currentTarget as SVGElement;
-    grip.setPointerCapture(event.pointerId);
-    grip.focus();
+    (event.currentTarget as SVGElement).focus();
     const umPerPixel = this.topUm() / (this.ground() - TOP);
     this.heldTop.set(this.topUm());
     this.dragging = {
@@ -166,12 +166,12 @@ export class SectionView {
     };
   }
 
-  protected drag(event: PointerEvent): void {
+  protected drag({ y }: Pull): void {
     const drag = this.dragging;
     if (drag === null) return;
     this.lay(
       drag.id,
-      drag.fromWet + (drag.fromY - event.clientY) * drag.wetPerPixel,
+      drag.fromWet + (drag.fromY - y) * drag.wetPerPixel,
       `thickness ${drag.id} ${drag.fromY}`,
     );
   }
