@@ -44,6 +44,9 @@ test('the main views', async ({ page }) => {
   );
   await page.waitForTimeout(1500);
   await page.screenshot({ path: file('look') });
+  await page.getByRole('link', { name: 'Days', exact: true }).click();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('days') });
 
   await plans.open();
   await plans.openPlan('Flag box, side');
