@@ -172,6 +172,33 @@ describe('bands', () => {
     );
   });
 
+  it('of an own medium rest on what was learned of its kind', () => {
+    const own: PanelPlan = {
+      ...plan,
+      media: [{ key: 'mine', name: 'Mine', like: 'chalk', changes: {} }],
+      steps: plan.steps.map((step) =>
+        step.id === 'top' ? ({ ...step, medium: 'mine' } as typeof step) : step,
+      ),
+    };
+    const taught: Learned = {
+      ...cracking(0.12),
+      mean: cracking(0.12).keys.map((key) => (key === 'strain:chalk' ? 0.4 : 0)),
+    };
+    const told = (of: PanelPlan): unknown =>
+      readout(knowing(of, taught)).panel.figures.map(({ value, low, high }) => [value, low, high]);
+    expect(told(own)).toEqual(told(plan));
+  });
+
+  it('do not hang on factors of paints that are not there', () => {
+    const alone = cracking(0.12);
+    const more: Learned = {
+      keys: [...alone.keys, 'dry:shellac'],
+      mean: [...alone.mean, 0.3],
+      covariance: [...alone.covariance.map((row) => [...row, 0]), [...alone.mean.map(() => 0), 0.2]],
+    };
+    expect(width(knowing(plan, more))).toBe(width(knowing(plan, alone)));
+  });
+
   it('narrow where a coat was weighed', () => {
     const { from } = forecast(onTables(plan)).times[2]!;
     const laid = (weighed: { thickness?: number }): Basis => ({
@@ -239,6 +266,13 @@ describe('what is known of a run', () => {
     expect(course.films[2]!.wetUm).toBeCloseTo(120, 9);
     expect(course.films[2]!.step.passes).toBe(3);
     expect(course.times.slice(0, 2)).toEqual(plain.times.slice(0, 2));
+  });
+
+  it('is refused where it cannot be', () => {
+    const done = { top: { from: 0, until: null, thickness: 1 } };
+    expect(() => courseOf({ ...onTables(plan), known: { ...NOTHING_DONE, done } })).toThrowError(
+      /thickness is 1/,
+    );
   });
 
   it('is the air as it was read, up to now', () => {

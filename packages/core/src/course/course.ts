@@ -1,4 +1,4 @@
-import { type Basis } from '../basis';
+import { type Basis, planSoFar } from '../basis';
 import { checkPlan } from '../plan';
 import { cracksOf } from './cracks';
 import { type RunState, runSteps } from './runner';
@@ -13,10 +13,10 @@ export function cracksOfRun({ films, plan, times }: RunState, factors: Factors):
 
 /**
  * The course of a plan: when each step is done, how each film dries and cracks.
- * @throws InputError when a field of the plan is out of range
+ * @throws InputError when a field of the plan, or what is known of how it was done, is out of range
  */
 export function courseOf(basis: Basis, factors: Factors = {}): Course {
-  const media = checkPlan(basis.plan, basis.shop.learned);
+  const media = checkPlan(planSoFar(basis), basis.shop.learned);
   const run = runSteps(basis, media, factors);
   const { films, times, air, plan } = run;
   return {

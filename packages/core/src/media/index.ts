@@ -2,6 +2,7 @@ export { isClear } from './clear';
 export {
   type BoardCentre,
   type FactorKey,
+  factorKeyOf,
   type FactorKind,
   factorOf,
   type Learned,

@@ -80,12 +80,18 @@ export function factorOf(learned: Learned | null, key: FactorKey): number {
   return at < 0 ? 1 : Math.exp(learned!.mean[at]!);
 }
 
-/** A medium's row with what was learned of it; of an own medium what was learned of that one, else of its kind. */
+/** The key a medium's factor goes by: its own where that was learned, else that of its kind. */
+export const factorKeyOf = (
+  learned: Learned,
+  kind: Exclude<FactorKind, 'air' | 'wear'>,
+  medium: Pick<Medium, 'key' | 'like'>,
+): FactorKey =>
+  learned.keys.includes(`${kind}:${medium.key}`) ? `${kind}:${medium.key}` : `${kind}:${medium.like}`;
+
+/** A medium's row with what was learned of it. */
 export function asLearned(medium: Medium, learned: Learned): Medium {
   const of = (kind: Exclude<FactorKind, 'air' | 'wear'>): number =>
-    learned.keys.includes(`${kind}:${medium.key}`)
-      ? factorOf(learned, `${kind}:${medium.key}`)
-      : factorOf(learned, `${kind}:${medium.like}`);
+    factorOf(learned, factorKeyOf(learned, kind, medium));
   return {
     ...medium,
     diffusivityUm2S: medium.diffusivityUm2S * of('dry'),

@@ -103,18 +103,13 @@ export function filmsThatMatter(base: Forecast): FilmStep[] {
 
 /** The knobs worth trying on a plan, each with what the forecast would rest on. */
 export function turnedBases(basis: Basis, base: Forecast): Turned[] {
-  const { plan } = basis;
-  const turned = turnedPlans(plan, base).map(({ knob, plan }): Turned => ({
-    knob,
-    basis: { ...basis, plan },
-  }));
-  return turned.map(({ knob, basis: there }) => {
+  return turnedPlans(basis.plan, base).map(({ knob, plan }): Turned => {
     // A step that the timetable holds is moved there.
     const moment = knob.kind === 'moment' ? momentOf(basis, knob.stepId!) : undefined;
-    if (moment === undefined) return { knob, basis: there };
+    if (moment === undefined) return { knob, basis: { ...basis, plan } };
     const from = 'fixed' in moment ? moment.fixed : moment.notBefore;
     const moments = { ...basis.moments, [knob.stepId!]: { notBefore: from + knob.by } };
-    return { knob, basis: { ...there, moments } };
+    return { knob, basis: { ...basis, plan, moments } };
   });
 }
 

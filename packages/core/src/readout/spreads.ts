@@ -2,7 +2,7 @@ import { type Basis, isWeighed } from '../basis';
 import { type Factors } from '../course';
 import { type Forecast, forecast, forecastWith } from '../forecast';
 import { type Region } from '../maps';
-import { type FactorKey, type FactorKind, type Learned, PRIOR_SPREAD } from '../media';
+import { type FactorKey, factorKeyOf, type FactorKind, type Learned, PRIOR_SPREAD } from '../media';
 import { principalAxes } from '../numeric/eigen';
 import { filmsThatMatter, withThickness } from './knobs';
 
@@ -45,35 +45,41 @@ export function spreadResults(basis: Basis, base: Forecast, region?: Region): Fo
 }
 
 /** Factors that a forecast hangs on. */
-function uncertainKeys({ crackedCoat, coats, chips, course }: Forecast): FactorKey[] {
+function uncertainKeys(learned: Learned, { crackedCoat, coats, chips, course }: Forecast): FactorKey[] {
   const keys = new Set<FactorKey>(['air']);
   const cracked = crackedCoat === null ? undefined : coats[crackedCoat];
   if (cracked !== undefined)
-    for (const kind of ['dry', 'strain', 'tough', 'bond'] as const) keys.add(`${kind}:${cracked.medium.key}`);
+    for (const kind of ['dry', 'strain', 'tough', 'bond'] as const)
+      keys.add(factorKeyOf(learned, kind, cracked.medium));
   const below = crackedCoat === null ? undefined : coats[crackedCoat - 1];
-  if (below !== undefined && below.medium.slipRate > 0) keys.add(`slip:${below.medium.key}`);
-  for (const { film, share } of chips) if (share > CHIPS_MATTER) keys.add(`bond:${coats[film]!.medium.key}`);
+  if (below !== undefined && below.medium.slipRate > 0) keys.add(factorKeyOf(learned, 'slip', below.medium));
+  for (const { film, share } of chips)
+    if (share > CHIPS_MATTER) keys.add(factorKeyOf(learned, 'bond', coats[film]!.medium));
   for (const step of course.plan.steps) if (step.kind === 'distress') keys.add(`wear:${step.tool}`);
   return [...keys];
 }
 
 /** What is known after each principal axis of the uncertain factors was moved by its standard deviation. */
 function learnedMoves(learned: Learned, base: Forecast): Learned[] {
-  const keys = [...new Set([...learned.keys, ...uncertainKeys(base)])];
-  const at = keys.map((key) => learned.keys.indexOf(key));
+  const moved = uncertainKeys(learned, base);
+  const at = moved.map((key) => learned.keys.indexOf(key));
   const prior = (key: FactorKey): number => PRIOR_SPREAD[key.split(':')[0] as FactorKind];
-  const covariance = keys.map((key, i) =>
-    keys.map((_, j) =>
+  const covariance = moved.map((key, i) =>
+    moved.map((_, j) =>
       at[i]! >= 0 && at[j]! >= 0 ? learned.covariance[at[i]!]![at[j]!]! : i === j ? prior(key) ** 2 : 0,
     ),
   );
+  // What the forecast does not hang on stays as it was learned.
+  const keys = [...new Set([...learned.keys, ...moved])];
   return principalAxes(covariance)
     .filter(({ variance }) => variance >= LEAST ** 2)
     .map(({ variance, direction }) => ({
       ...learned,
       keys,
-      mean: keys.map((_, i) => (learned.mean[at[i]!] ?? 0) + Math.sqrt(variance) * direction[i]!),
-      covariance,
+      mean: keys.map(
+        (key, i) => (learned.mean[i] ?? 0) + Math.sqrt(variance) * (direction[moved.indexOf(key)] ?? 0),
+      ),
+      covariance: keys.map(() => keys.map(() => 0)),
     }));
 }
 
