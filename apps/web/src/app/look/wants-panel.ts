@@ -165,6 +165,11 @@ interface WantLine extends Omit<Predicted, 'movers'> {
       <button mat-flat-button class="wide" [disabled]="!wished()" (click)="fit()">
         Work it so, just here
       </button>
+      @if (figuresTrouble()) {
+        <p class="hint" role="alert">
+          The figures could not be worked out; these are the last ones. Change anything to try again.
+        </p>
+      }
       <p class="hint" role="status">{{ told() }}</p>
     }
   `,
@@ -179,6 +184,7 @@ export class WantsPanel {
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   private readonly figuresReading = inject(FiguresReading);
   private readonly readout = this.figuresReading.readout;
+  protected readonly figuresTrouble = this.figuresReading.trouble;
   private readonly basis = this.store.selectSignal(planFeature.selectBasis);
   readonly where = input.required<LookWhere>();
   protected readonly limits = LIMITS;

@@ -19,7 +19,7 @@ export class FiguresReading implements OnDestroy {
     () => new Worker(new URL('./figures.worker', import.meta.url), { type: 'module' }),
   );
   private readonly latest = new Latest<FiguresRequest, FiguresAnswer>((request) =>
-    this.thread.remote.figures(request),
+    this.thread.ask((remote) => remote.figures(request)),
   );
   private of: string | null = null;
 

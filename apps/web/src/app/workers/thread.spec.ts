@@ -1,4 +1,23 @@
-import { Latest, Turns } from './thread';
+import { Latest, Thread, Turns } from './thread';
+
+describe('a thread', () => {
+  const dying = (): Worker =>
+    new Worker(
+      URL.createObjectURL(new Blob(['throw new Error("cannot begin")'], { type: 'text/javascript' })),
+    );
+
+  it('says when its worker dies instead of waiting for ever, and begins another when asked again', async () => {
+    let begun = 0;
+    const thread = new Thread<{ say(): number }>(() => {
+      begun++;
+      return dying();
+    });
+    for (const time of [1, 2]) {
+      await expectAsync(thread.ask((remote) => remote.say())).toBeRejectedWithError('the worker ended');
+      expect(begun).toBe(time);
+    }
+  });
+});
 
 describe('requests that overtake each other', () => {
   it('ask one at a time, and of those that come meanwhile only the last', async () => {

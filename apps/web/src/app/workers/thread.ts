@@ -18,6 +18,32 @@ export class Thread<T> {
     return this.worker !== null;
   }
 
+  /** Asks once. A worker that dies is an answer too: the next question begins another. */
+  async ask<R>(question: (remote: Remote<T>) => Promise<R>): Promise<R> {
+    const { remote } = this;
+    const worker = this.worker!;
+    let died: (event: Event) => void = () => undefined;
+    const dead = new Promise<never>((_, reject) => {
+      died = (event): void => {
+        event.preventDefault();
+        reject(new Error('the worker ended'));
+      };
+      worker.addEventListener('error', died);
+    });
+    try {
+      return await Promise.race([question(remote), dead]);
+    } catch (error) {
+      worker.terminate();
+      if (this.worker === worker) {
+        this.worker = null;
+        this.wrapped = null;
+      }
+      throw error;
+    } finally {
+      worker.removeEventListener('error', died);
+    }
+  }
+
   stop(): void {
     this.worker?.terminate();
   }

@@ -53,7 +53,9 @@ export class ReadoutView {
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
-  private readonly readout = inject(FiguresReading).readout;
+  private readonly figuresReading = inject(FiguresReading);
+  private readonly readout = this.figuresReading.readout;
+  protected readonly figuresTrouble = this.figuresReading.trouble;
   private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;
   protected readonly limits = LIMITS;
