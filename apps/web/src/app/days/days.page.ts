@@ -51,7 +51,7 @@ import { planFeature } from '../plan/plan.feature';
       </section>
     }
     <p class="quiet">
-      When a step may begin is set on its card in Layers, working hours under the Clock there.
+      When a step may begin is set on its card in Layers, working hours above the readout there.
     </p>
   `,
   styleUrl: './days.page.scss',
