@@ -1,6 +1,7 @@
 import { isFilmStep, LIMITS, type PlanStep } from '@zaffet/contract';
 import { isClear, medium } from '@zaffet/core/media';
-import { roundsFor, type Setting } from '@zaffet/core/solve';
+import { roundsFor } from '@zaffet/core/plan';
+import { type Setting } from '@zaffet/core/solve';
 import { metresToUm, SECONDS_PER_MINUTE } from '@zaffet/core/units';
 import { type PartPlan } from './partPlan';
 import { SCHOOL_KEYS, SCHOOL_STEPS, type School } from './schools';
@@ -46,7 +47,7 @@ function withSetting(step: PlanStep, { kind, value }: Setting): PlanStep {
       ...step,
       start: { rule: 'after', waitMin: rounded(value / SECONDS_PER_MINUTE, LIMITS.waitMin.step) },
     };
-  if (kind === 'share' && step.kind === 'resist')
+  if (kind === 'resist' && step.kind === 'resist')
     return { ...step, share: rounded(value, LIMITS.share.step) };
   if (kind === 'work' && step.kind === 'distress') {
     const { rounds, pressure } = roundsFor(value);

@@ -19,7 +19,8 @@ import {
 } from '../testing/plans';
 import { patternInput } from './local';
 import { measurePanel, type PanelShares } from '../measure';
-import { type PanelField, runScene } from './run';
+import { runScene } from './run';
+import { type PanelField } from './work';
 import { brushRelief } from './texture';
 import { type FaceView } from './view';
 

@@ -2,7 +2,7 @@ import { fromHex, sealedColour, wetColour } from '../colour';
 import { hash3 } from '../numeric/hash';
 import { noiseValue } from '../numeric/noise';
 import { type Scene } from '../outcome';
-import { type PanelField } from './run';
+import { type PanelField } from './work';
 import { blurred } from '../raster';
 import { type Grid, sampled } from '../raster';
 

@@ -6,7 +6,8 @@ import { type Scene, type SceneEvent, type SceneLayer } from '../outcome';
 import { drawPanel } from './draw';
 import { measurePanel } from '../measure';
 import { rasterise } from '../raster';
-import { type CrackedLayer, type PanelField, runScene } from './run';
+import { runScene } from './run';
+import { type CrackedLayer, type PanelField } from './work';
 import { brushRelief } from './texture';
 import { faceView } from './view';
 

@@ -9,6 +9,7 @@ export {
   type ModeScale,
   RAMP_STOPS,
 } from './modes';
-export { type CrackedLayer, type PanelField, runScene, type SceneWindow } from './run';
+export { runScene } from './run';
+export { type CrackedLayer, type PanelField, type SceneWindow } from './work';
 export { brushRelief } from './texture';
 export { FACE_VIEWS, faceView, type FaceView, type FaceViewKey } from './view';

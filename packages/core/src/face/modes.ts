@@ -1,6 +1,6 @@
 import { type Scene } from '../outcome';
 import { drawPanel, type DrawnPanel, type PanelView } from './draw';
-import { type PanelField } from './run';
+import { type PanelField } from './work';
 
 /** What a picture of the panel shows: its looks, or one thing about it at a time. */
 export const FACE_MODES = ['colour', 'top', 'thickness', 'width', 'time'] as const;

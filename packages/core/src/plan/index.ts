@@ -14,4 +14,5 @@ export {
   rimMap,
 } from './map';
 export { PLAN_RANGES } from './ranges';
+export { roundsFor, type Settable, type SettableKey, SETTABLES } from './settable';
 export * from './types';

@@ -1,25 +1,20 @@
 import { type Basis, momentOf } from '../basis';
 import { type Forecast } from '../forecast';
 import { isClear, isOf } from '../media';
-import { type FilmStep, isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
+import {
+  type FilmStep,
+  isFilm,
+  PLAN_RANGES,
+  type PanelPlan,
+  SETTABLES,
+  type SettableKey,
+  type Step,
+} from '../plan';
 
 /** A knob a painter can turn, with how far it was turned to see what it does. */
 export interface Knob {
-  readonly kind:
-    | 'thickness'
-    | 'moment'
-    | 'temperature'
-    | 'humidity'
-    | 'passes'
-    | 'dilution'
-    | 'cover'
-    | 'bonding'
-    | 'resist'
-    | 'rounds'
-    | 'pressure'
-    | 'heat'
-    | 'rewet'
-    | 'coats';
+  /** A number of a step, its moment, or the air. */
+  readonly kind: Exclude<SettableKey, 'work' | 'wait'> | 'moment' | 'temperature' | 'humidity';
   /** The step it belongs to; null for the air. */
   readonly stepId: string | null;
   /** Turned by this much, in the knob's own SI unit (passes, rounds, coats: number). */
@@ -43,40 +38,36 @@ function inRange(key: keyof typeof PLAN_RANGES, value: number): number {
   return Math.min(range.max, Math.max(range.min, value));
 }
 
-function withStep<S extends Step>(plan: PanelPlan, id: string, change: (step: S) => Step): PanelPlan {
-  return { ...plan, steps: plan.steps.map((step) => (step.id === id ? change(step as S) : step)) };
-}
+const withStep = (plan: PanelPlan, id: string, change: (step: Step) => Step): PanelPlan => ({
+  ...plan,
+  steps: plan.steps.map((step) => (step.id === id ? change(step) : step)),
+});
 
 function withAir(plan: PanelPlan, key: 'temperature' | 'humidity', by: number): PanelPlan {
   return { ...plan, air: plan.air.map((sample) => ({ ...sample, [key]: inRange(key, sample[key] + by) })) };
 }
 
 /** Turns a number of a step by `by`, or back by as much where it would leave its range. */
-function turn<S extends Step>(
+function turn(
   plan: PanelPlan,
-  step: S,
-  kind: Knob['kind'],
-  range: keyof typeof PLAN_RANGES,
+  step: Step,
+  kind: Exclude<SettableKey, 'work' | 'wait'>,
   by: number,
-  read: (step: S) => number,
-  write: (step: S, value: number) => Step,
 ): TurnedPlan[] {
+  const { range, read, write } = SETTABLES[kind];
   const now = read(step);
+  if (now === null) return [];
   const { min, max } = PLAN_RANGES[range];
-  const step2 = now + by <= max + 1e-12 ? by : now - by >= min - 1e-12 ? -by : 0;
-  if (step2 === 0) return [];
-  return [
-    {
-      knob: { kind, stepId: step.id, by: step2 },
-      plan: withStep<S>(plan, step.id, (s) => write(s, now + step2)),
-    },
-  ];
+  const way = now + by <= max + 1e-12 ? by : now - by >= min - 1e-12 ? -by : 0;
+  if (way === 0) return [];
+  const turned = withStep(plan, step.id, (s) => write(s, now + way));
+  return [{ knob: { kind, stepId: step.id, by: way }, plan: turned }];
 }
 
 /** A basis with one film laid thicker or thinner. @param thickness - wet [m], kept to what a film may be */
 export function withThickness(basis: Basis, id: string, thickness: number): Basis {
   const laid = inRange('thickness', thickness);
-  const plan = withStep<FilmStep>(basis.plan, id, (step) => ({ ...step, thickness: laid }));
+  const plan = withStep(basis.plan, id, (step) => SETTABLES.thickness.write(step, laid));
   const done = basis.known?.done[id];
   if (basis.known === undefined || done?.thickness === undefined) return { ...basis, plan };
   const known = { ...basis.known, done: { ...basis.known.done, [id]: { ...done, thickness: laid } } };
@@ -118,54 +109,10 @@ function turnedPlans(plan: PanelPlan, base: Forecast): TurnedPlan[] {
   const { media } = base.course;
   const knobs: TurnedPlan[] = [];
   for (const film of films) {
-    const by = film.thickness < 40e-6 ? 5e-6 : 20e-6;
-    knobs.push(
-      ...turn(
-        plan,
-        film,
-        'thickness',
-        'thickness',
-        by,
-        (s) => s.thickness,
-        (s, thickness) => ({ ...s, thickness }),
-      ),
-    );
-    if (film.cover.share < 1)
-      knobs.push(
-        ...turn(
-          plan,
-          film,
-          'cover',
-          'share',
-          0.1,
-          (s) => s.cover.share,
-          (s, share) => ({ ...s, cover: { ...s.cover, share } }),
-        ),
-      );
-    if (film.kind === 'coat' && isOf(media(film.medium), 'casein'))
-      knobs.push(
-        ...turn(
-          plan,
-          film,
-          'bonding',
-          'share',
-          0.25,
-          (s) => s.bonding,
-          (s, bonding) => ({ ...s, bonding }),
-        ),
-      );
-    if (film.kind === 'seal')
-      knobs.push(
-        ...turn(
-          plan,
-          film,
-          'coats',
-          'sealCoats',
-          1,
-          (s) => s.coats,
-          (s, coats) => ({ ...s, coats }),
-        ),
-      );
+    knobs.push(...turn(plan, film, 'thickness', film.thickness < 40e-6 ? 5e-6 : 20e-6));
+    if (film.cover.share < 1) knobs.push(...turn(plan, film, 'cover', 0.1));
+    if (isOf(media(film.medium), 'casein')) knobs.push(...turn(plan, film, 'bonding', 0.25));
+    knobs.push(...turn(plan, film, 'coats', 1));
   }
   const i = base.crackedCoat ?? base.coats.length - 1;
   const top = base.coats[i];
@@ -177,31 +124,12 @@ function turnedPlans(plan: PanelPlan, base: Forecast): TurnedPlan[] {
     const later = 120;
     knobs.push({
       knob: { kind: 'moment', stepId: top.coat.id, by: later },
-      plan: withStep<FilmStep>(plan, top.coat.id, (s) => ({
+      plan: withStep(plan, top.coat.id, (s) => ({
         ...s,
         start: { rule: 'after', wait: inRange('wait', begins - after + later) },
       })),
     });
-    knobs.push(
-      ...turn(
-        plan,
-        below.coat,
-        'dilution',
-        'dilution',
-        0.1,
-        (s) => s.dilution,
-        (s, dilution) => ({ ...s, dilution }),
-      ),
-      ...turn(
-        plan,
-        top.coat,
-        'passes',
-        'passes',
-        1,
-        (s) => s.passes,
-        (s, passes) => ({ ...s, passes }),
-      ),
-    );
+    knobs.push(...turn(plan, below.coat, 'dilution', 0.1), ...turn(plan, top.coat, 'passes', 1));
   }
   for (const step of plan.steps) knobs.push(...workKnobs(plan, step));
   for (const [kind, by] of [
@@ -214,59 +142,12 @@ function turnedPlans(plan: PanelPlan, base: Forecast): TurnedPlan[] {
 }
 
 function workKnobs(plan: PanelPlan, step: Step): TurnedPlan[] {
-  switch (step.kind) {
-    case 'resist':
-      return turn(
-        plan,
-        step,
-        'resist',
-        'share',
-        0.1,
-        (s) => s.share,
-        (s, share) => ({ ...s, share }),
-      );
-    case 'distress':
-      return [
-        ...turn(
-          plan,
-          step,
-          'rounds',
-          'rounds',
-          Math.max(1, Math.round(step.rounds / 3)),
-          (s) => s.rounds,
-          (s, rounds) => ({ ...s, rounds }),
-        ),
-        ...turn(
-          plan,
-          step,
-          'pressure',
-          'pressure',
-          0.5,
-          (s) => s.pressure,
-          (s, pressure) => ({ ...s, pressure }),
-        ),
-      ];
-    case 'heat':
-      return turn(
-        plan,
-        step,
-        'heat',
-        'heatDuration',
-        20,
-        (s) => s.duration,
-        (s, duration) => ({ ...s, duration }),
-      );
-    case 'rewet':
-      return turn(
-        plan,
-        step,
-        'rewet',
-        'rewetAmount',
-        15e-6,
-        (s) => s.amount,
-        (s, amount) => ({ ...s, amount }),
-      );
-    default:
-      return [];
-  }
+  const rounds = SETTABLES.rounds.read(step) ?? 0;
+  return [
+    ...turn(plan, step, 'resist', 0.1),
+    ...turn(plan, step, 'rounds', Math.max(1, Math.round(rounds / 3))),
+    ...turn(plan, step, 'pressure', 0.5),
+    ...turn(plan, step, 'heat', 20),
+    ...turn(plan, step, 'rewet', 15e-6),
+  ];
 }

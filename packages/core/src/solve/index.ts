@@ -1,4 +1,4 @@
-export { type Knob as SolverKnob, knobsOf, roundsFor, withSettings } from './settings';
+export { type Knob as SolverKnob, knobsOf, withSettings } from './settings';
 export { solve, solveStepwise, wishOutcomes, wishValues } from './solve';
 export {
   type Candidate,

@@ -1,6 +1,6 @@
 import { type Basis } from '../basis';
 import { mediumLookup } from '../media';
-import { isFilm, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
+import { isFilm, PLAN_RANGES, type PanelPlan, roundsFor, SETTABLES, type Step } from '../plan';
 import { toolOf } from '../tools';
 import { type Setting } from './types';
 
@@ -19,7 +19,6 @@ const WAIT = { low: 20, high: 3 * 3600 };
 /** Rounds times pressure. */
 const WORK = { low: 0.3, high: 60 };
 const SHARE = { low: 0.02, high: 0.95 };
-const MOST_PRESSURE = 3;
 
 /** The numbers of a plan that decide its look and that a hand can set. */
 export function knobsOf({ plan, shop }: Basis): Knob[] {
@@ -46,25 +45,18 @@ export function knobsOf({ plan, shop }: Basis): Knob[] {
       if (step.cover.style !== 'full')
         knobs.push({ stepId: step.id, kind: 'cover', usual: step.cover.share, ...SHARE });
     }
-    if (step.kind === 'resist') knobs.push({ stepId: step.id, kind: 'share', usual: step.share, ...SHARE });
+    if (step.kind === 'resist') knobs.push({ stepId: step.id, kind: 'resist', usual: step.share, ...SHARE });
     if (step.kind === 'distress' && toolOf(step.tool).action !== 'soften')
       knobs.push({ stepId: step.id, kind: 'work', usual: step.rounds * step.pressure, ...WORK });
     return knobs;
   });
 }
 
-/** Rounds and pressure that give an amount of work: an ordinary hand first, pressure where rounds cannot tell it. */
-export function roundsFor(work: number): { rounds: number; pressure: number } {
-  const most = PLAN_RANGES.rounds.max;
-  const rounds = Math.min(most, Math.max(1, Math.round(work)));
-  return { rounds, pressure: Math.min(MOST_PRESSURE, Math.max(PLAN_RANGES.pressure.min, work / rounds)) };
-}
-
 /** What a hand can tell apart: films to a micrometre of the gauge, waits to half a minute, shares to a point. */
 const HAND_STEP: Readonly<Record<Exclude<Setting['kind'], 'work'>, number>> = {
   thickness: 1e-6,
   wait: 30,
-  share: 0.01,
+  resist: 0.01,
   cover: 0.01,
 };
 const PRESSURE_STEP = 0.1;
@@ -81,15 +73,7 @@ export function handled(setting: Setting): Setting {
   return { ...setting, value: Math.max(step, Math.round(value / step) * step) };
 }
 
-function withSetting(step: Step, { kind, value }: Setting): Step {
-  if (kind === 'thickness' && isFilm(step)) return { ...step, thickness: value };
-  if (kind === 'cover' && isFilm(step)) return { ...step, cover: { ...step.cover, share: value } };
-  if (kind === 'wait' && step.start.rule === 'after')
-    return { ...step, start: { rule: 'after', wait: value } };
-  if (kind === 'share' && step.kind === 'resist') return { ...step, share: value };
-  if (kind === 'work' && step.kind === 'distress') return { ...step, ...roundsFor(value) };
-  return step;
-}
+const withSetting = (step: Step, { kind, value }: Setting): Step => SETTABLES[kind].write(step, value);
 
 /** A plan with its numbers set. */
 export function withSettings(plan: PanelPlan, settings: readonly Setting[]): PanelPlan {

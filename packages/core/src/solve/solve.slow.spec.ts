@@ -1,9 +1,9 @@
 import { onTables } from '../basis';
 import { forecastOf } from '../testing/forecasts';
-import { PLAN_RANGES } from '../plan';
+import { PLAN_RANGES, roundsFor } from '../plan';
 import { chanceFrom } from '../testing/chance';
 import { after, coat, distress, FIRST, overGlue, overMedium, planOf, resist, when } from '../testing/plans';
-import { knobsOf, roundsFor, withSettings } from './settings';
+import { knobsOf, withSettings } from './settings';
 import { solve, solveStepwise, wishValues } from './solve';
 import { type Candidate, type Wish } from './types';
 

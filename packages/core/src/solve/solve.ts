@@ -72,12 +72,12 @@ function residualsOf(result: Forecast, wish: Wish, keys: readonly WishKey[]): nu
 /** A knob's value at a share of its range; lengths, waits and work go by ratios. */
 function valueAt({ kind, low, high }: Knob, share: number): number {
   const s = Math.min(1, Math.max(0, share));
-  return kind === 'share' || kind === 'cover' ? low + s * (high - low) : low * (high / low) ** s;
+  return kind === 'resist' || kind === 'cover' ? low + s * (high - low) : low * (high / low) ** s;
 }
 
 function shareAt({ kind, low, high, usual }: Knob): number {
   const inside = Math.min(high, Math.max(low, usual));
-  return kind === 'share' || kind === 'cover'
+  return kind === 'resist' || kind === 'cover'
     ? (inside - low) / (high - low)
     : Math.log(inside / low) / Math.log(high / low);
 }

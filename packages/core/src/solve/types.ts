@@ -1,6 +1,6 @@
 import { type Basis } from '../basis';
 import { type Finding } from '../notes';
-import { type PanelPlan } from '../plan';
+import { type PanelPlan, type SettableKey } from '../plan';
 
 /** What a painter wishes for; what is not told is free. Lengths in m, shares 0 … 1. */
 export interface Wish {
@@ -26,7 +26,13 @@ export const WISH_TOLERANCE: Readonly<Record<WishKey, number>> = {
 };
 
 /** A number of a recipe that the solver may set. */
-export const SETTING_KINDS = ['thickness', 'wait', 'work', 'share', 'cover'] as const;
+export const SETTING_KINDS = [
+  'thickness',
+  'wait',
+  'work',
+  'resist',
+  'cover',
+] as const satisfies readonly SettableKey[];
 export interface Setting {
   readonly stepId: string;
   /** `work` is rounds times pressure of a distressing step. */

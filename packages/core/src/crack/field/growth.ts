@@ -1,13 +1,16 @@
 import { exactCos, exactExp, exactLn, exactSin } from '../../numeric/exact';
-import { fingerprint } from '../../numeric/hash';
 import { noiseAt, type Octave } from '../../numeric/noise';
 import { NUCLEATION } from '../constants';
 import { findFlaws, type Flaws } from './flaws';
-import { smoothWidths, taperFreeTip } from './finish';
+import { Fan } from './fan';
+import { grownField } from './grown';
+import { LocalFilm } from './localFilm';
+import { openFurther } from './opening';
 import { pathOctaves } from './octaves';
 import { NONE, SEGMENT_STRIDE, Segments } from './segments';
 import { birthPull, edgePull, frictionFactor, stressShare } from './shearLag';
-import { strokeMap, type StrokeMap, strokesAt, THICKEST } from './strokes';
+import { strokeMap, type StrokeMap, THICKEST } from './strokes';
+import { newTip, type Tip } from './tip';
 import { type CrackField, type FieldInput } from './types';
 
 /*
@@ -25,8 +28,6 @@ const FIRST_LEVEL = 0.3;
 const MAX_STEPS_PER_LEVEL = 48;
 const ALTERNATE = 4;
 const OPENING_CHECKPOINTS = 5;
-/** Segments that one look left and right stands for. */
-const FOLLOWING = 4;
 /** Scatter of the path's toughness. */
 const PATH_SCATTER = 0.3;
 const MEANDER = 0.5;
@@ -48,25 +49,6 @@ const QUALITY: Readonly<Record<FieldInput['quality'], Quality>> = {
   coarse: { directions: 6, stepFactor: 2, levelFactor: 1.05, flawDensity: 3 },
 };
 
-interface Tip {
-  x: number;
-  y: number;
-  hx: number;
-  hy: number;
-  readonly crack: number;
-  readonly sign: number;
-  arc: number;
-  last: number;
-  state: 'running' | 'arrested' | 'done';
-  /** Stress share at which an arrested tip goes on. */
-  requiredLoad: number;
-  /** Stress per direction as last seen, refreshed in thirds. */
-  readonly seen: Float64Array;
-  phase: number;
-  energyLeft: number;
-  energyRight: number;
-}
-
 /**
  * Grows the cracks of one film, level by level. Call `step()` until it returns false, then `result()`; a caller that
  * must stay responsive pauses between steps, one that has a newer plan simply stops calling.
@@ -81,10 +63,8 @@ export class Growth {
   private readonly pathScatter: number;
   private readonly flawAxis: number;
   private readonly octaves: Octave[];
-  private readonly cos: Float64Array;
-  private readonly sin: Float64Array;
-  private readonly cos2: Float64Array;
-  private readonly sin2: Float64Array;
+  private readonly fan: Fan;
+  private readonly film: LocalFilm;
   private readonly finalRatio: number;
   private readonly firstLevel: number;
   private readonly levels: number;
@@ -98,19 +78,8 @@ export class Growth {
   private readonly flaws: Flaws;
   /** Share of the final stress below which a flaw cannot start a crack, as last worked out. */
   private readonly siteBound: Float64Array;
-  // Local properties of the film at the point last asked.
-  private pull = 0;
-  private strokeA = 0;
-  private strokeB = 0;
-  private strain = 0;
-  /** A tip does not see its own crack within this length of it. */
-  private exclude = 0;
-  private readonly local = new Float64Array([0, 0, 1, 1]);
   private readonly noise = { value: 0, dx: 0, dy: 0 };
   private readonly siteSeen = new Float64Array(SITE_DIRECTIONS);
-  private tensorA = 0;
-  private tensorB = 0;
-  private tensorMean = 0;
 
   constructor(input: FieldInput) {
     this.input = input;
@@ -122,26 +91,14 @@ export class Growth {
     // Steps suit the finest web anywhere on the panel, within reason.
     const finest = Math.max(FINEST, this.map.leastPull);
     this.stepMm = 0.12 * this.spacingMm * finest * this.quality.stepFactor;
-    this.strain = input.strain;
-    this.exclude = Math.max(2.2 * input.pullLengthMm, 4 * this.stepMm);
     const cell = 2.05 * this.stepMm;
     this.segments = new Segments(input, cell);
     this.pathScatter = PATH_SCATTER * input.scatter;
     this.flawAxis = FLAW_AXIS * input.scatter;
     this.octaves = pathOctaves(0.45, input.seed);
 
-    const k = this.quality.directions;
-    this.cos = new Float64Array(k);
-    this.sin = new Float64Array(k);
-    this.cos2 = new Float64Array(k);
-    this.sin2 = new Float64Array(k);
-    for (let i = 0; i < k; i++) {
-      const angle = (Math.PI * (i + 0.23)) / k;
-      this.cos[i] = exactCos(angle);
-      this.sin[i] = exactSin(angle);
-      this.cos2[i] = exactCos(2 * angle);
-      this.sin2[i] = exactSin(2 * angle);
-    }
+    this.fan = new Fan(this.quality.directions);
+    this.film = new LocalFilm(input, this.map, this.stepMm);
 
     this.finalRatio = 1 / input.strengthRatio;
     this.firstLevel = FIRST_LEVEL / this.map.greatestStrain;
@@ -159,8 +116,8 @@ export class Growth {
       this.pathScatter,
       finest,
       (x, y) => {
-        strokesAt(this.map, x, y, this.local);
-        return Math.sqrt(this.local[2]!);
+        this.film.at(x, y);
+        return this.film.pullRatio;
       },
     );
     // No flaw starts a crack before it would in a film nobody else relieves, across the weakest stroke, at the
@@ -200,7 +157,7 @@ export class Growth {
       this.checkpoint <= OPENING_CHECKPOINTS &&
       this.load >= this.checkpoint / OPENING_CHECKPOINTS - 1e-12
     ) {
-      this.open();
+      openFurther(this.segments, this.film, this.input.slipNumber, this.stepMm, this.load);
       this.checkpoint++;
     }
     return this.level < this.levels;
@@ -208,115 +165,37 @@ export class Growth {
 
   /** The field as grown so far. */
   result(): CrackField {
-    const { segments } = this;
-    const n = segments.count;
-    const x0 = new Float32Array(n);
-    const y0 = new Float32Array(n);
-    const x1 = new Float32Array(n);
-    const y1 = new Float32Array(n);
-    const crack = new Int32Array(n);
-    for (let i = 0; i < n; i++) {
-      const at = i * SEGMENT_STRIDE;
-      x0[i] = segments.data[at]!;
-      y0[i] = segments.data[at + 1]!;
-      x1[i] = segments.data[at]! + segments.data[at + 2]!;
-      y1[i] = segments.data[at + 1]! + segments.data[at + 3]!;
-      crack[i] = segments.data[at + 4]!;
-    }
-    const previous = segments.previous.slice(0, n);
-    const width = segments.width.slice(0, n);
-    smoothWidths(width, previous);
-    for (const tip of this.tips) {
-      if (tip.state === 'done' || tip.last < 0) continue;
-      taperFreeTip(tip.last, width, previous, this.stepMm, this.input.pullLengthMm);
-    }
-    return {
-      input: this.input,
-      count: n,
-      x0,
-      y0,
-      x1,
-      y1,
-      width,
-      birth: segments.birth.slice(0, n),
-      previous,
-      crack,
+    return grownField(this.input, this.segments, this.tips, this.stepMm, {
       crackCount: this.crackCount,
       joinedTips: this.joined,
-      freeTips: this.tips.filter((tip) => tip.state !== 'done').length,
       junctionAngles: Float32Array.from(this.angles),
-      rays: segments.rays,
-      fingerprint: (fingerprint(x1, n) ^ fingerprint(y1, n)) >>> 0,
-    };
-  }
-
-  /** Reads the film's properties at a point into `pull`, `strain`, `strokeA`, `strokeB`. */
-  private at(x: number, y: number): void {
-    strokesAt(this.map, x, y, this.local);
-    this.strokeA = this.local[0]!;
-    this.strokeB = this.local[1]!;
-    this.pull = this.input.pullLengthMm * Math.sqrt(this.local[2]!);
-    if (this.map.channels < 4) return;
-    this.strain = this.input.strain * this.local[3]!;
-    this.exclude = Math.max(2.2 * this.pull, 4 * this.stepMm);
-  }
-
-  /**
-   * Strength and toughness factor for a crack whose normal has the doubled angle (c2, s2): below 1 across the
-   * strokes, above 1 along them. Grooves take from the film what ridges gain, so that the mean stays 1.
-   */
-  private weakness(c2: number, s2: number): number {
-    const contrast = Math.sqrt(this.strokeA * this.strokeA + this.strokeB * this.strokeB);
-    return 1 - (0.5 * (this.strokeA * c2 + this.strokeB * s2)) / (1 - 0.5 * contrast);
+    });
   }
 
   /** Stress harmonics from what a tip remembers, after refreshing a third of the directions. */
   private lookFromTip(tip: Tip, x: number, y: number): void {
-    const k = this.quality.directions;
+    const { fan, film } = this;
+    const k = fan.directions;
     const all = tip.phase < 0;
     const from = all ? 0 : tip.phase;
     tip.phase = all ? 0 : (tip.phase + 1) % 3;
-    const reach = (3 + Math.max(0, this.input.slipNumber - 1)) * this.pull;
+    const reach = (3 + Math.max(0, this.input.slipNumber - 1)) * film.pull;
     const signedArc = tip.sign * tip.arc;
     for (let i = from; i < k; i += all ? 1 : 3) {
-      const a = this.segments.ray(
-        x,
-        y,
-        this.cos[i]!,
-        this.sin[i]!,
-        reach,
-        tip.crack,
-        signedArc,
-        this.exclude,
-      );
+      const a = this.segments.ray(x, y, fan.cos[i]!, fan.sin[i]!, reach, tip.crack, signedArc, film.exclude);
       const b = this.segments.ray(
         x,
         y,
-        -this.cos[i]!,
-        -this.sin[i]!,
+        -fan.cos[i]!,
+        -fan.sin[i]!,
         reach,
         tip.crack,
         signedArc,
-        this.exclude,
+        film.exclude,
       );
-      tip.seen[i] = stressShare(a / this.pull, b / this.pull, this.input.slipNumber);
+      tip.seen[i] = stressShare(a / film.pull, b / film.pull, this.input.slipNumber);
     }
-    this.harmonics(tip.seen, k, this.cos2, this.sin2);
-  }
-
-  private harmonics(seen: Float64Array, k: number, cos2: Float64Array, sin2: Float64Array): void {
-    let a = 0;
-    let b = 0;
-    let mean = 0;
-    for (let i = 0; i < k; i++) {
-      const v = seen[i]! / this.weakness(cos2[i]!, sin2[i]!);
-      a += v * cos2[i]!;
-      b += v * sin2[i]!;
-      mean += v;
-    }
-    this.tensorA = (2 * a) / k;
-    this.tensorB = (2 * b) / k;
-    this.tensorMean = mean / k;
+    fan.weigh(tip.seen, film);
   }
 
   private runArrested(): void {
@@ -329,45 +208,38 @@ export class Growth {
   }
 
   private nucleate(): void {
-    const { input, segments } = this;
+    const { input, segments, fan, film } = this;
     const n = this.flaws.x.length;
     for (let i = 0; i < n; i++) {
       if (this.siteBound[i]! > this.load) continue;
       const x = this.flaws.x[i]!;
       const y = this.flaws.y[i]!;
-      this.at(x, y);
-      const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
+      film.at(x, y);
+      const reach = (5 + Math.max(0, input.slipNumber - 1)) * film.pull;
       // Four directions from the finer fan.
       const stride = this.quality.directions / SITE_DIRECTIONS;
       for (let d = 0; d < SITE_DIRECTIONS; d++) {
         const j = Math.floor(d * stride);
-        const a = segments.ray(x, y, this.cos[j]!, this.sin[j]!, reach, -1, 0, 0);
-        const b = segments.ray(x, y, -this.cos[j]!, -this.sin[j]!, reach, -1, 0, 0);
-        this.siteSeen[d] = stressShare(a / this.pull, b / this.pull, input.slipNumber);
+        const a = segments.ray(x, y, fan.cos[j]!, fan.sin[j]!, reach, -1, 0, 0);
+        const b = segments.ray(x, y, -fan.cos[j]!, -fan.sin[j]!, reach, -1, 0, 0);
+        this.siteSeen[d] = stressShare(a / film.pull, b / film.pull, input.slipNumber);
       }
-      let tA = 0;
-      let tB = 0;
-      for (let d = 0; d < SITE_DIRECTIONS; d++) {
-        const j = Math.floor(d * stride);
-        const v = this.siteSeen[d]! / this.weakness(this.cos2[j]!, this.sin2[j]!);
-        tA += v * this.cos2[j]!;
-        tB += v * this.sin2[j]!;
-      }
-      tA = tA / 2 + this.flawAxis * exactCos(2 * this.flaws.axis[i]!);
-      tB = tB / 2 + this.flawAxis * exactSin(2 * this.flaws.axis[i]!);
+      fan.weigh(this.siteSeen, film, stride);
+      const tA = fan.a + this.flawAxis * exactCos(2 * this.flaws.axis[i]!);
+      const tB = fan.b + this.flawAxis * exactSin(2 * this.flaws.axis[i]!);
       const m = Math.sqrt(tA * tA + tB * tB);
       const c2 = m > 0 ? tA / m : 1;
       const s2 = m > 0 ? tB / m : 0;
       const nx = Math.sqrt(0.5 * (1 + c2));
       const ny = (s2 < 0 ? -1 : 1) * Math.sqrt(Math.max(0, 0.5 * (1 - c2)));
-      const a = segments.ray(x, y, nx, ny, reach, -1, 0, 0) / this.pull;
-      const b = segments.ray(x, y, -nx, -ny, reach, -1, 0, 0) / this.pull;
-      const weak = this.weakness(c2, s2);
-      const stress = (stressShare(a, b, input.slipNumber) * this.local[3]!) / weak;
+      const a = segments.ray(x, y, nx, ny, reach, -1, 0, 0) / film.pull;
+      const b = segments.ray(x, y, -nx, -ny, reach, -1, 0, 0) / film.pull;
+      const weak = film.weakness(c2, s2);
+      const stress = (stressShare(a, b, input.slipNumber) * film.strainRatio) / weak;
       const energy =
-        this.strain *
-        this.strain *
-        this.pull *
+        film.strain *
+        film.strain *
+        film.pull *
         frictionFactor(input.slipNumber) *
         birthPull(a, b, input.slipNumber);
       const forStrength = stress > 1e-6 ? this.flaws.strength[i]! / (stress * this.finalRatio) : 2;
@@ -385,24 +257,9 @@ export class Growth {
   /** A new crack with its normal (nx, ny): two tips running apart, grown in turns. */
   private start(x: number, y: number, nx: number, ny: number, a: number, b: number): void {
     const crack = this.crackCount++;
-    const make = (sign: number): Tip => ({
-      x,
-      y,
-      hx: -ny * sign,
-      hy: nx * sign,
-      crack,
-      sign,
-      arc: 0,
-      last: -1,
-      state: 'running',
-      requiredLoad: 0,
-      seen: new Float64Array(this.quality.directions),
-      phase: -1,
-      energyLeft: a,
-      energyRight: b,
-    });
-    const one = make(1);
-    const other = make(-1);
+    const { directions } = this.quality;
+    const one = newTip(crack, 1, x, y, nx, ny, a, b, directions);
+    const other = newTip(crack, -1, x, y, nx, ny, a, b, directions);
     this.tips.push(one, other);
     for (let grown = 0; grown < MAX_STEPS_PER_LEVEL; grown += ALTERNATE) {
       if (one.state === 'running') this.run(one, ALTERNATE);
@@ -416,14 +273,14 @@ export class Growth {
   }
 
   private advance(tip: Tip, turnIndex: number): void {
-    const { input, segments, stepMm: ds } = this;
+    const { input, segments, fan, film, stepMm: ds } = this;
     const ahead = 0.6 * ds;
     const lx = clamp(tip.x + tip.hx * ahead, input.widthMm);
     const ly = clamp(tip.y + tip.hy * ahead, input.heightMm);
-    this.at(lx, ly);
+    film.at(lx, ly);
     // Direction: turn towards the plane across the greatest pull, with inertia where the stress has no direction.
     this.lookFromTip(tip, lx, ly);
-    const m = Math.sqrt(this.tensorA * this.tensorA + this.tensorB * this.tensorB);
+    const m = Math.sqrt(fan.a * fan.a + fan.b * fan.b);
     const { spacingMm } = this;
     noiseAt(
       this.octaves,
@@ -434,10 +291,10 @@ export class Growth {
     let turn =
       (-1.2 * this.pathScatter * MEANDER * ((this.noise.dx * -tip.hy + this.noise.dy * tip.hx) * ds)) /
       spacingMm;
-    if (m > 1e-9 && this.tensorMean > 1e-9) {
-      const c2 = this.tensorA / m;
+    if (m > 1e-9 && fan.mean > 1e-9) {
+      const c2 = fan.a / m;
       const nx = Math.sqrt(Math.max(0, 0.5 * (1 + c2)));
-      const ny = (this.tensorB < 0 ? -1 : 1) * Math.sqrt(Math.max(0, 0.5 * (1 - c2)));
+      const ny = (fan.b < 0 ? -1 : 1) * Math.sqrt(Math.max(0, 0.5 * (1 - c2)));
       let tx = -ny;
       let ty = nx;
       let dot = tx * tip.hx + ty * tip.hy;
@@ -447,11 +304,9 @@ export class Growth {
         dot = -dot;
       }
       const cross = tip.hx * ty - tip.hy * tx;
-      turn +=
-        (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / this.tensorMean) * ds) /
-        (0.45 * this.pull);
+      turn += (cross * Math.min(1, dot + 0.15) * Math.min(1, (1.6 * m) / fan.mean) * ds) / (0.45 * film.pull);
     }
-    const most = ds / (0.22 * this.spacingMm * (this.pull / input.pullLengthMm));
+    const most = ds / (0.22 * this.spacingMm * (film.pull / input.pullLengthMm));
     turn = turn > most ? most : turn < -most ? -most : turn;
     const q = 0.25 * turn * turn;
     const cosT = (1 - q) / (1 + q);
@@ -462,20 +317,20 @@ export class Growth {
     // Energy: every other step, and at the first, with exact rays across the new heading.
     const signedArc = tip.sign * tip.arc;
     if ((turnIndex & 1) === 0) {
-      const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
+      const reach = (5 + Math.max(0, input.slipNumber - 1)) * film.pull;
       tip.energyLeft =
-        segments.ray(tip.x, tip.y, -hy, hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
+        segments.ray(tip.x, tip.y, -hy, hx, reach, tip.crack, signedArc, film.exclude) / film.pull;
       tip.energyRight =
-        segments.ray(tip.x, tip.y, hy, -hx, reach, tip.crack, signedArc, this.exclude) / this.pull;
+        segments.ray(tip.x, tip.y, hy, -hx, reach, tip.crack, signedArc, film.exclude) / film.pull;
     }
     const born = birthPull(tip.energyLeft, tip.energyRight, input.slipNumber);
     const c2 = hy * hy - hx * hx;
     const s2 = -2 * hx * hy;
-    const energy = (this.load * this.strain) ** 2 * this.pull * frictionFactor(input.slipNumber) * born;
+    const energy = (this.load * film.strain) ** 2 * film.pull * frictionFactor(input.slipNumber) * born;
     const tough =
       input.fractureLengthMm *
       Math.max(0.2, 1 + 0.6 * this.pathScatter * this.noise.value) *
-      this.weakness(c2, s2);
+      film.weakness(c2, s2);
     if (energy < tough) {
       tip.state = 'arrested';
       tip.requiredLoad = energy > 1e-15 ? this.load * Math.sqrt(tough / energy) : 2;
@@ -486,7 +341,7 @@ export class Growth {
     tip.hy = hy;
     let nextX = tip.x + hx * ds;
     let nextY = tip.y + hy * ds;
-    const clear = segments.ray(tip.x, tip.y, hx, hy, 1.6 * ds, tip.crack, signedArc, this.exclude);
+    const clear = segments.ray(tip.x, tip.y, hx, hy, 1.6 * ds, tip.crack, signedArc, film.exclude);
     const met = segments.hit;
     if (clear < NONE && met >= 0) {
       nextX = tip.x + hx * clear;
@@ -500,7 +355,7 @@ export class Growth {
       const cross = Math.abs(hx * ey - hy * ex) / (length > 0 ? length : 1);
       this.angles.push(Math.asin(Math.min(1, cross)));
     } else {
-      const out = this.toEdge(tip.x, tip.y, hx, hy);
+      const out = segments.toEdge(tip.x, tip.y, hx, hy);
       if (out <= 1.6 * ds) {
         nextX = tip.x + hx * out;
         nextY = tip.y + hy * out;
@@ -520,56 +375,14 @@ export class Growth {
       this.load,
     );
     const pull =
-      this.pull *
+      film.pull *
       this.load *
       (edgePull(tip.energyLeft, input.slipNumber) + edgePull(tip.energyRight, input.slipNumber));
-    segments.width[i] = 2 * this.strain * this.load * this.pull * born;
+    segments.width[i] = 2 * film.strain * this.load * film.pull * born;
     segments.pull[i] = pull;
     tip.last = i;
     tip.x = nextX;
     tip.y = nextY;
-  }
-
-  private toEdge(x: number, y: number, dx: number, dy: number): number {
-    const tx = dx > 1e-12 ? (this.input.widthMm - x) / dx : dx < -1e-12 ? -x / dx : NONE;
-    const ty = dy > 1e-12 ? (this.input.heightMm - y) / dy : dy < -1e-12 ? -y / dy : NONE;
-    return Math.max(0, tx < ty ? tx : ty);
-  }
-
-  /** Old cracks open further as the film shrinks on: one segment in four looks left and right, those after it follow. */
-  private open(): void {
-    const { segments, input } = this;
-    let next = 0;
-    for (let i = 0; i < segments.count; i = next) {
-      // Neighbours that grew in one go open alike.
-      next = i + 1;
-      while (next < i + FOLLOWING && next < segments.count && segments.birth[next] === segments.birth[i])
-        next++;
-      const at = i * SEGMENT_STRIDE;
-      const ex = segments.data[at + 2]!;
-      const ey = segments.data[at + 3]!;
-      const length = Math.sqrt(ex * ex + ey * ey);
-      if (length < 1e-9) continue;
-      const x = segments.data[at]! + 0.5 * ex;
-      const y = segments.data[at + 1]! + 0.5 * ey;
-      this.at(x, y);
-      const reach = (5 + Math.max(0, input.slipNumber - 1)) * this.pull;
-      const crack = segments.data[at + 4]!;
-      const arc = segments.data[at + 5]!;
-      const nx = -ey / length;
-      const ny = ex / length;
-      const near = 2 * this.stepMm;
-      const left = segments.ray(x, y, nx, ny, reach, crack, arc, near) / this.pull;
-      const right = segments.ray(x, y, -nx, -ny, reach, crack, arc, near) / this.pull;
-      const pull =
-        this.pull * this.load * (edgePull(left, input.slipNumber) + edgePull(right, input.slipNumber));
-      const gain = this.strain * (pull - segments.pull[i]!);
-      if (gain <= 0) continue;
-      for (let k = i; k < next; k++) {
-        segments.width[k] = segments.width[k]! + gain;
-        segments.pull[k] = pull;
-      }
-    }
   }
 }
 

@@ -79,6 +79,13 @@ export class Segments {
     return i;
   }
 
+  /** Distance from (x, y) along the unit vector (dx, dy) to where the panel ends [mm]. */
+  toEdge(x: number, y: number, dx: number, dy: number): number {
+    const tx = dx > 1e-12 ? (this.w - x) / dx : dx < -1e-12 ? -x / dx : NONE;
+    const ty = dy > 1e-12 ? (this.h - y) / dy : dy < -1e-12 ? -y / dy : NONE;
+    return Math.max(0, tx < ty ? tx : ty);
+  }
+
   /**
    * Distance to the nearest free surface from (x, y) along the unit vector (dx, dy), or `NONE` within `reach`.
    * Segments of `crack` whose arc is within `exclude` of `arc` are looked through: a tip does not see its own tail.
