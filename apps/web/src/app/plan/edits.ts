@@ -63,7 +63,7 @@ function withSteps(
 }
 
 /** A finish does at least one step, and no more lie on a panel than can be told apart: what would is not taken. */
-const mayBe = (steps: readonly PlanStep[]): boolean =>
+export const mayBe = (steps: readonly PlanStep[]): boolean =>
   steps.some(({ off }) => !off) && steps.length <= LIMITS.steps.max && layersOf(steps) <= LIMITS.layers.max;
 
 /** Step ids are told apart in the whole plan: the one finish that has it. */

@@ -12,8 +12,34 @@ import { type FaceAnswer } from '../workers/messages';
   selector: 'zf-part-face',
   imports: [FaceCanvas],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<zf-face-canvas [style.background]="tone()" [answer]="answer()" [label]="label()" />',
-  styles: ':host, zf-face-canvas { display: block; width: 100%; height: 100%; }',
+  template: `
+    <zf-face-canvas
+      [style.background]="tone()"
+      [answer]="answer()"
+      [label]="failed() ? label() + ': its picture could not be drawn' : label()"
+    />
+    @if (failed()) {
+      <p role="status">Its picture could not be drawn. Open the page anew to try again.</p>
+    }
+  `,
+  styles: `
+    :host,
+    zf-face-canvas {
+      position: relative;
+      display: block;
+      width: 100%;
+      height: 100%;
+    }
+    p {
+      position: absolute;
+      inset: auto 0 0;
+      margin: 0;
+      padding: 6px 10px;
+      background: var(--paper);
+      color: var(--ink);
+      font-size: 0.85rem;
+    }
+  `,
 })
 export class PartFace {
   private readonly faces = inject(FacePool);
@@ -26,6 +52,7 @@ export class PartFace {
   /** Drawn before the other faces of the page. */
   readonly first = input(false);
   protected readonly answer = signal<FaceAnswer | null>(null);
+  protected readonly failed = signal(false);
 
   private readonly forecast = computed(() => forecast(basisOf(this.plan())));
   /** What the eye makes of it all stands there while it is being drawn. */
@@ -48,9 +75,13 @@ export class PartFace {
       const request = this.request();
       let overtaken = false;
       onCleanup(() => (overtaken = true));
-      void this.faces.draw(request, this.first()).then((answer) => {
-        if (!overtaken) this.answer.set(answer);
-      });
+      this.failed.set(false);
+      this.faces.draw(request, this.first()).then(
+        (answer) => {
+          if (!overtaken) this.answer.set(answer);
+        },
+        () => this.failed.set(true),
+      );
     });
   }
 }

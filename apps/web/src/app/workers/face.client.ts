@@ -1,6 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
 import { type Naturalness } from '@zaffet/core/measure';
-import { proxy, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { type FaceAnswer, type FaceRequest, type FaceWorker, type MomentsRequest } from './messages';
 import { Thread } from './thread';
 
@@ -20,19 +20,15 @@ export class FaceClient implements OnDestroy {
     this.thread.stop();
   }
 
-  private get worker(): Remote<FaceWorker> {
-    return this.thread.remote;
-  }
-
   draw(request: FaceRequest, onProgress?: (share: number) => void): Promise<FaceAnswer> {
-    return this.worker.draw(request, onProgress ? proxy(onProgress) : null);
+    return this.thread.ask<FaceAnswer>((face) => face.draw(request, onProgress ? proxy(onProgress) : null));
   }
 
   natural(request: FaceRequest): Promise<Naturalness | null> {
-    return this.worker.natural(request);
+    return this.thread.ask((face) => face.natural(request));
   }
 
   moments(request: MomentsRequest): Promise<number[]> {
-    return this.worker.moments(request);
+    return this.thread.ask((face) => face.moments(request));
   }
 }

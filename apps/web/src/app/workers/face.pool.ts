@@ -50,8 +50,8 @@ export class FacePool implements OnDestroy {
       this.free.push(thread);
       return;
     }
-    void thread.remote
-      .draw(next.request, null)
+    void thread
+      .ask<FaceAnswer>((face) => face.draw(next.request, null))
       .then(next.resolve, next.reject)
       .finally(() => {
         this.free.push(thread);

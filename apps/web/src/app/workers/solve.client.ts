@@ -15,7 +15,7 @@ export class SolveClient implements OnDestroy {
   }
 
   find(request: SolveRequest, onProgress: (share: number) => void): Promise<SolveAnswer | null> {
-    return this.thread.remote.find(request, proxy(onProgress));
+    return this.thread.ask((solver) => solver.find(request, proxy(onProgress)));
   }
 
   stop(): void {

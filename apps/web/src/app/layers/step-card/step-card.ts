@@ -9,14 +9,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatIconModule } from '@angular/material/icon';
 import { MatSelectModule } from '@angular/material/select';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import {
-  type FilmPlanStep,
-  isFilmStep,
-  layersOf,
-  LIMITS,
-  plainText,
-  type StartRuleFile,
-} from '@zaffet/contract';
+import { type FilmPlanStep, isFilmStep, LIMITS, plainText, type StartRuleFile } from '@zaffet/contract';
 import { opposite } from '@zaffet/core/colour';
 import { type Strokes, STROKES } from '@zaffet/core/crack';
 import { hazards } from '@zaffet/core/hazard';
@@ -60,7 +53,7 @@ import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';
-import { type Fits, type StepChanges, type StepEdit } from '../../plan/edits';
+import { type Fits, mayBe, type StepChanges, type StepEdit } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { NumberField } from '../../ui/number-field';
@@ -273,11 +266,13 @@ export class StepCard {
   }
 
   /** The same step again, right after this one; what began with the plan begins when this allows it. */
-  protected readonly mayRepeat = computed(() => {
-    const { steps } = this.plan()!.finish;
-    const more = [...steps, { ...this.step(), off: false }];
-    return more.length <= LIMITS.steps.max && layersOf(more) <= LIMITS.layers.max;
-  });
+  protected readonly mayRepeat = computed(() =>
+    mayBe([...this.plan()!.finish.steps, { ...this.step(), off: false }]),
+  );
+  /** Whether a step left out may be done again: no more may lie there than can be told apart. */
+  protected readonly mayResume = computed(() =>
+    mayBe(this.plan()!.finish.steps.map((step) => (step === this.step() ? { ...step, off: false } : step))),
+  );
   protected repeat(): void {
     const step = this.step();
     const start: StartRuleFile =
