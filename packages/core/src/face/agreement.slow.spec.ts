@@ -45,7 +45,7 @@ function onPanel(scene: Scene, seed = scene.seed): { field: PanelField; shares: 
       patternInput({ ...scene, seed: seed + network.layer }, network, view, 'coarse'),
     );
     while (growth.step());
-    return { layer: network.layer, field: growth.result() };
+    return { key: network.key, field: growth.result() };
   });
   const field = runScene(
     { ...scene, seed },

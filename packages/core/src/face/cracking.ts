@@ -33,7 +33,7 @@ export function crack(work: Work, event: Extract<SceneEvent, { kind: 'crack' }>)
   const first = firstBirth(field);
   for (let i = 0; i < work.points; i++) {
     const share = open[i]!;
-    if (share <= 0 || !work.lies(i, event.layer)) continue;
+    if (share <= 0 || !work.lies(i, event.layer) || !work.stands(i, event.on)) continue;
     work.uncover(i, event.layer, share);
     if (share > work.floor[i]!) work.floor[i] = share;
     if (widthMm[i]! > work.crackMm[i]!) {

@@ -50,6 +50,7 @@ const lay = (k: number): SceneEvent => ({
 });
 const crack = (k: number): SceneEvent => ({
   kind: 'crack',
+  on: { holds: [], lacks: [] },
   at: 0,
   layer: k,
   network: k,
@@ -64,7 +65,7 @@ const sceneOf = (events: readonly SceneEvent[]): Scene => ({
     layer('top', { colour: '#e6dec8' }),
   ],
   events,
-  networks: [{ layer: 2, law, responses: [] }],
+  networks: [{ key: 2, layer: 2, law, responses: [] }],
   maps: {},
   seed: 3,
 });
@@ -77,7 +78,7 @@ describe('face picture', () => {
   const field = grow(inputOf(FILM, { widthMm: 48, heightMm: 36 }));
   const raster = rasterise(field, { ...SIZE, load: 1, fill: 1 });
   const scene = sceneOf([lay(1), lay(2), crack(2)]);
-  const cracked = [{ layer: 2, field }];
+  const cracked = [{ key: 2, field }];
   const panel = run(scene, cracked);
   const { rgba } = drawPanel(scene, panel, { raking: 0.5 });
 

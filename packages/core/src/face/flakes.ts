@@ -38,6 +38,7 @@ export function chip(work: Work, event: Extract<SceneEvent, { kind: 'chip' }>): 
   for (let i = 0; i < work.points; i++) {
     const lies = work.lies(i, event.layer);
     if ((!lies && floor[i]! === 0) || reachOf(event.where, rims, i) < 0.5) continue;
+    if (lies && !work.stands(i, event.on)) continue;
     // What hardly cracked has no flakes to go one by one: it goes by region and spot alone.
     const flake = flakes.score[flakes.label[i]!]!;
     const place = REGION_SHARE * region[i]! + SPOT_SHARE * spot[i]!;

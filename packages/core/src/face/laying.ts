@@ -1,4 +1,5 @@
 import { type SceneEvent } from '../outcome';
+import { NO_FILM } from '../plan';
 import { soft } from '../raster';
 import { layPattern } from './patterns';
 import { type Work } from './work';
@@ -18,7 +19,9 @@ export function lay(work: Work, event: Extract<SceneEvent, { kind: 'lay' }>): vo
     layer.finish === 'resist' ? work.mapped(layer.id) : null,
     scene.seed + 131 * k,
   );
+  const laid = work.laid[k]!;
   for (let i = 0; i < work.points; i++) {
+    if (laid !== null && laid[i]! < NO_FILM) continue;
     const crackFloor = floor[i]!;
     // Wax stays in the valleys the brush left.
     const valley = layer.finish === 'wax' ? 0.9 * (relief[top[i]!]?.[i] ?? 0) : 0;

@@ -57,7 +57,7 @@ export function patternInput(
     widthMm: Math.max(5, view.widthMm),
     heightMm: Math.max(5, view.heightMm),
     edges: view.edges,
-    seed: scene.seed + (network === scene.networks.at(-1) ? 0 : network.layer),
+    seed: scene.seed + (network.layer === scene.networks.at(-1)!.layer ? 0 : network.layer),
     strokes: scene.layers[network.layer]!.strokes,
     quality,
     ...(local === undefined ? {} : { local }),

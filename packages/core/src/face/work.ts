@@ -1,6 +1,6 @@
 import { type CrackField } from '../crack';
 import { mapAt } from '../plan';
-import { type Scene, type SceneLayer } from '../outcome';
+import { type OnStand, type Scene, type SceneLayer } from '../outcome';
 import { type Grid, sampled, scores, type Strand } from '../raster';
 import { rimDistance, type Rims } from './patterns';
 import { tornEdge } from './texture';
@@ -13,9 +13,10 @@ export interface SceneWindow extends Grid {
   readonly until: number;
 }
 
-/** A layer's grown cracks, in the window's own coordinates [mm]. */
+/** A network's grown cracks, in the window's own coordinates [mm]. */
 export interface CrackedLayer {
-  readonly layer: number;
+  /** Key of the network. */
+  readonly key: number;
   readonly field: CrackField;
 }
 
@@ -125,12 +126,19 @@ export class Work {
     this.laid = layers.map((layer) => (layer.finish === 'resist' ? null : this.mapped(layer.id)));
     this.hides = layers.map((layer) => layer.opacity > 0.02 && layer.finish !== 'wax');
     this.rims = rimDistance(scene, window);
-    this.grown = new Map(cracked.map(({ layer, field }) => [layer, field]));
+    this.grown = new Map(cracked.map(({ key, field }) => [key, field]));
   }
 
   /** Whether layer k is in the stack of a point. */
   lies(i: number, k: number): boolean {
     return (this.bits[i]! & (1 << k)) !== 0;
+  }
+
+  /** Whether a point has the films an event needs there, and none of those it needs missing. */
+  stands(i: number, { holds, lacks }: OnStand): boolean {
+    for (const k of holds) if (!this.lies(i, k)) return false;
+    for (const k of lacks) if (this.lies(i, k)) return false;
+    return true;
   }
 
   /** Dry thickness of a layer at a point [µm]. */

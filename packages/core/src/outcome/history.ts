@@ -28,6 +28,12 @@ export interface SceneLayer {
   readonly glossUnits: number;
 }
 
+/** Where on the panel an event happens, by the films told apart that lie at a place or are missing there, as layers. */
+export interface OnStand {
+  readonly holds: readonly number[];
+  readonly lacks: readonly number[];
+}
+
 /** What happens, `at` a moment [s from the plan's start]. */
 export type SceneEvent =
   | {
@@ -45,9 +51,10 @@ export type SceneEvent =
   | {
       /** Cracks open through a layer. */
       readonly kind: 'crack';
+      readonly on: OnStand;
       readonly at: number;
       readonly layer: number;
-      /** Layer whose pattern it follows: films that hold together crack together. */
+      /** Key of the network it follows: films that hold together crack together. */
       readonly network: number;
       /** Share of the openings that later coats leave. */
       readonly fillLeft: number;
@@ -55,9 +62,10 @@ export type SceneEvent =
   | {
       /** Islands let go at the boundary below a layer. */
       readonly kind: 'chip';
+      readonly on: OnStand;
       readonly at: number;
       readonly layer: number;
-      /** Layer whose pattern bounds the flakes. */
+      /** Key of the network that bounds the flakes. */
       readonly network: number;
       /** Layer whose pull decides. */
       readonly by: number;
@@ -110,6 +118,7 @@ export interface LawResponse {
 
 /** A crack pattern of the panel. */
 export interface SceneNetwork {
+  readonly key: number;
   /** Layer that sets it. */
   readonly layer: number;
   readonly law: CrackLaw;
@@ -122,7 +131,7 @@ export interface Scene {
   readonly heightMm: number;
   readonly layers: readonly SceneLayer[];
   readonly events: readonly SceneEvent[];
-  /** Crack patterns the events speak of, by the layer that sets each. */
+  /** Crack patterns the events speak of. */
   readonly networks: readonly SceneNetwork[];
   /** Where mapped steps do more and where less, by step. */
   readonly maps: Readonly<Record<string, PanelMap>>;

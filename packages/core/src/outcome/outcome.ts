@@ -4,9 +4,10 @@ import { type Course, type Factors } from '../course';
 import { type Region } from '../maps';
 import { isClear, substrate } from '../media';
 import { type Step } from '../plan';
-import { cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
+import { coverThere, cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
 import { sceneOf } from './scene';
 import { type Shown, showThrough } from './show';
+import { standsOf, toldApart } from './stands';
 import { type Outcome } from './types';
 import { joinedPattern, zoneForecasts } from './zones';
 
@@ -18,16 +19,31 @@ const READS = 0.02;
  * @param region - told of this part of the panel alone, where one is given
  */
 export function outcomeOf(basis: Basis, course: Course, factors: Factors, region?: Region): Outcome {
-  const { plan, films, cracks } = course;
-  const patches = patchesOf(plan.panel, plan.steps, plan.steps.every(alike), region);
+  const { plan, films } = course;
+  const told = toldApart(course);
+  const stands = standsOf(basis, course, factors);
+  const patches = patchesOf(plan.panel, plan.steps, told, plan.steps.every(alike), region);
   const responses = responsesOf(basis, course, factors);
-  const local = cracks.map((crack, i) =>
-    crack === null ? [] : patches.map((patch) => cracksThere(crack, responses[i]!, patch)),
+  const local = films.map(({ step }, i) => {
+    const like = stands.find(({ cracks }) => cracks[i] !== null)?.cracks[i];
+    if (!like) return [];
+    return patches.map((patch) => {
+      const { cracks } = stands[patch.stand]!;
+      return cracksThere(cracks[i]!, like, responses[i]!, patch, coverThere(step, patch, stands));
+    });
+  });
+  const { scene, efforts } = sceneOf(
+    course,
+    stands,
+    patches,
+    local,
+    responses,
+    basis.shop.learned,
+    factors,
   );
-  const { scene, efforts } = sceneOf(course, local, responses, basis.shop.learned, factors);
   const filmOf = scene.layers.map(({ id }) => films.findIndex((film) => film.step.id === id));
   const cracksAt = (layer: number, patch: number): LocalCracks => local[filmOf[layer]!]![patch]!;
-  const shown = showThrough(scene, patches, cracks, cracksAt, efforts);
+  const shown = showThrough(scene, patches, stands, local, cracksAt, efforts);
   const crackedCoat = strongest(
     local.map((cracked) => (cracked.length === 0 ? 0 : joinedPattern(patches, cracked).strength)),
   );

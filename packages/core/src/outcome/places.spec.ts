@@ -199,7 +199,7 @@ describe('steps that do more here and less there', () => {
     const bad = rim(1.5);
     const plan = mapped(overMedium(150, 170), 'top', { ...bad, values: bad.values.map(() => 9) });
     expect(() => forecastOf(plan)).toThrowError(
-      /steps\[2\]\.map\.values is 9; it must be a number from 0.25 to 2.5/,
+      /steps\[2\]\.map\.values is 9; it must be a number from 0 to 4/,
     );
     const short = mapped(overMedium(150, 170), 'top', { ...bad, values: [1, 1] });
     expect(() => forecastOf(short)).toThrowError(/one value for each of/);

@@ -3,9 +3,21 @@ import { type Basis, momentOf } from '../basis';
 import { type Course, cracksOfRun, type Factors, type FilmCracks, runSteps } from '../course';
 import { type Region } from '../maps';
 import { answerAt } from '../numeric/answer';
-import { isFilm, mapAt, mapExtent, mapOf, PLAN_RANGES, type Panel, type PanelMap, type Step } from '../plan';
+import {
+  type FilmStep,
+  isFilm,
+  mapAt,
+  mapExtent,
+  mapOf,
+  NO_FILM,
+  type Panel,
+  type PanelMap,
+  PLAN_RANGES,
+  type Step,
+} from '../plan';
 import { type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { type LawResponse } from './history';
+import { type Stand } from './stands';
 
 /*
  * Where on the panel what differs. A panel is divided into patches on which everything is alike: its zones, and
@@ -23,6 +35,8 @@ export interface Patch {
   readonly area: number;
   /** What each mapped step's map says here, by the step's id. */
   readonly factors: ReadonlyMap<string, number>;
+  /** Index of the stand: which of the films told apart lie here. */
+  readonly stand: number;
 }
 
 /** Classes of a map's values within a zone, by how many maps there are. */
@@ -69,24 +83,51 @@ function placesIn(
 
 /**
  * Divides a panel, or a region of it, into patches; their areas add up to 1.
+ * @param told - films told apart: each patch either has one or has it not
  * @param alike - nothing tells the zones apart: without maps one patch then stands for all of it
  */
-export function patchesOf(panel: Panel, steps: readonly Step[], alike: boolean, region?: Region): Patch[] {
+export function patchesOf(
+  panel: Panel,
+  steps: readonly Step[],
+  told: readonly FilmStep[],
+  alike: boolean,
+  region?: Region,
+): Patch[] {
+  return placed(panel, steps, alike, region).flatMap((patch) => partsOf(patch, told));
+}
+
+type Placed = Omit<Patch, 'stand'>;
+
+function placed(panel: Panel, steps: readonly Step[], alike: boolean, region?: Region): Placed[] {
   const mapped = steps.flatMap((step) => {
     const map = mapOf(step);
     return map === undefined ? [] : [{ id: step.id, map }];
   });
-  if (mapped.length === 0 && alike) return [{ zone: 'field', area: 1, factors: new Map<string, number>() }];
+  const nothing = new Map<string, number>();
+  if (mapped.length === 0 && alike) return [{ zone: 'field', area: 1, factors: nothing }];
   const { places, shares } = placesIn(panel, region);
   const zones = ZONES.filter((zone) => shares[zone] > 0);
-  if (mapped.length === 0)
-    return zones.map((zone) => ({ zone, area: shares[zone], factors: new Map<string, number>() }));
+  if (mapped.length === 0) return zones.map((zone) => ({ zone, area: shares[zone], factors: nothing }));
   return zones.flatMap((zone) =>
-    classesOf(places[zone], mapped).map(({ share, factors }): Patch => ({
+    classesOf(places[zone], mapped).map(({ share, factors }) => ({
       zone,
       area: shares[zone] * share,
       factors,
     })),
+  );
+}
+
+/** Parts a patch where films told apart lie and where they are missing: by chance, each on its own. */
+function partsOf(patch: Placed, told: readonly FilmStep[]): Patch[] {
+  return told.reduce<Patch[]>(
+    (parts, step, k) => {
+      const lies = (patch.factors.get(step.id) ?? 1) < NO_FILM ? 0 : step.cover.share;
+      return parts.flatMap((part) => [
+        ...(lies > 0 ? [{ ...part, area: part.area * lies }] : []),
+        ...(lies < 1 ? [{ ...part, area: part.area * (1 - lies), stand: part.stand | (1 << k) }] : []),
+      ]);
+    },
+    [{ ...patch, stand: 0 }],
   );
 }
 
@@ -142,10 +183,13 @@ export interface FilmResponse extends LawResponse {
   readonly first: readonly number[];
 }
 
+/** The thinnest film tried, as a ratio. */
+const THINNEST = 0.12;
+
 /** Thicknesses tried beside the mean, as ratios: the map's ends, and one between where an end is far. */
 function nodesOf(map: PanelMap): number[] {
   const { min, max } = mapExtent(map);
-  const low = Math.min(1, min);
+  const low = Math.max(THINNEST, Math.min(1, min));
   const high = Math.max(1, max);
   const nodes = [1];
   if (low < 0.97) nodes.unshift(low);
@@ -218,28 +262,48 @@ function cracksLaid(
   return cracksOfRun(runSteps(laid, media, factors), factors);
 }
 
+/** Share of a patch on which a film lies. */
+export function coverThere(step: FilmStep, patch: Patch, stands: readonly Stand[]): number {
+  const { holds, lacks } = stands[patch.stand]!;
+  if (lacks.includes(step.id) || (patch.factors.get(step.id) ?? 1) < NO_FILM) return 0;
+  return holds.includes(step.id) ? 1 : step.cover.share;
+}
+
 /** What a film cracks into on one patch. */
 export interface LocalCracks {
   readonly law: CrackLaw;
   readonly pattern: CrackPattern;
   /** First crack after the coat's laying, against that of the mean film. */
   readonly firstRatio: number;
+  /** Index of the lowest film above the weakest boundary. */
+  readonly boundary: number;
+  /** Share of the patch on which the film lies. */
+  readonly cover: number;
 }
 
-/** The cracks of a film on a patch. */
+/** A film that does not crack. */
+const WHOLE: CrackPattern = { crackedShare: 0, spacingUm: 0, openingUm: 0, openArea: 0, strength: 0 };
+
+/** The cracks of a film on a patch; of one that is missing or does not crack there, none. */
 export function cracksThere(
-  crack: FilmCracks,
+  crack: FilmCracks | null,
+  like: FilmCracks,
   responses: readonly FilmResponse[],
   patch: Patch,
+  cover: number,
 ): LocalCracks {
-  const answering = responses.filter(({ stepId }) => patch.factors.has(stepId));
-  if (answering.length === 0) return { law: crack.law, pattern: crack.pattern, firstRatio: 1 };
+  if (crack === null || cover === 0) {
+    const { law, boundary } = like;
+    return { law: { ...law, driveRatio: 0 }, pattern: WHOLE, firstRatio: 1, boundary, cover };
+  }
+  const { law, pattern, boundary } = crack;
+  const answering = responses.filter(({ stepId }) => (patch.factors.get(stepId) ?? 0) >= NO_FILM);
+  if (answering.length === 0) return { law, pattern, firstRatio: 1, boundary, cover };
   const times = (of: (response: FilmResponse) => readonly number[]): number =>
     answering.reduce(
       (all, response) => all * answerAt(response.nodes, of(response), patch.factors.get(response.stepId)!),
       1,
     );
-  const { law } = crack;
   const strain = times((r) => r.strain);
   const local: CrackLaw = {
     ...law,
@@ -251,5 +315,5 @@ export function cracksThere(
     mobilityAtGel: Math.min(1, law.mobilityAtGel * times((r) => r.mobility)),
     fillLeft: Math.min(1, law.fillLeft * times((r) => r.fill)),
   };
-  return { law: local, pattern: crackPattern(local), firstRatio: times((r) => r.first) };
+  return { law: local, pattern: crackPattern(local), firstRatio: times((r) => r.first), boundary, cover };
 }

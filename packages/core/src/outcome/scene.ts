@@ -16,8 +16,9 @@ import {
 } from '../plan';
 import { toolOf } from '../tools';
 import { abrasion, bladeEffort } from '../wear';
-import { type Scene, type SceneEvent, type SceneLayer } from './history';
-import { type FilmResponse, type LocalCracks } from './places';
+import { type OnStand, type Scene, type SceneEvent, type SceneLayer } from './history';
+import { type FilmResponse, type LocalCracks, type Patch } from './places';
+import { type Stand } from './stands';
 
 /** Dark wax rubbed on and wiped back stays in this share of open cracks; assumed. */
 const WAX_IN_CRACKS = 0.85;
@@ -41,6 +42,19 @@ export function saltBed(run: Pick<Course, 'films' | 'times'>, salt: Resist): Fil
   return wet && depthUm >= (salt.thickness * 1e6) / GRAIN_NEEDS ? bed : null;
 }
 
+/** Most layers a panel has, and one more: tells networks of one layer on several stands apart. */
+const LAYERS = 32;
+const networkKey = (layer: number, stand: number): number => layer + LAYERS * stand;
+
+/** A stand as far as its films are there. */
+interface StandNow {
+  readonly index: number;
+  readonly on: OnStand;
+  readonly cracks: Stand['cracks'];
+  /** Patches that are alike by now. */
+  readonly within: number[];
+}
+
 /** Blade and scraper: effort of each cutting step, by its id. */
 export type Efforts = ReadonlyMap<string, number>;
 
@@ -50,12 +64,14 @@ export type Efforts = ReadonlyMap<string, number>;
  */
 export function sceneOf(
   course: Course,
+  stands: readonly Stand[],
+  patches: readonly Patch[],
   local: readonly (readonly LocalCracks[])[],
   responses: readonly (readonly FilmResponse[])[],
   learned: Learned | null,
   factors: Factors,
 ): { readonly scene: Scene; readonly efforts: Efforts } {
-  const { films, cracks, plan, media } = course;
+  const { films, plan, media } = course;
   const begins = new Map(course.times.map(({ step, from }) => [step.id, from]));
   const laid = plan.steps.filter(laysLayer);
   const layerOf = new Map(laid.map((step, i) => [step.id, i + 1]));
@@ -67,38 +83,77 @@ export function sceneOf(
   /** Most help any tool has given each boundary so far, by place. */
   const helped = new Map<string, number>();
 
-  const runsSomewhere = (film: number): boolean =>
-    local[film]!.some(({ pattern }) => pattern.crackedShare >= CRACKS_RUN);
-  const seenSomewhere = (film: number): boolean => local[film]!.some(({ pattern }) => showsCracks(pattern));
-
-  /** Films above one boundary crack together: the last that really cracks sets the pattern. */
-  const networkOf = (boundary: number): number => {
-    const last = cracks.findLastIndex((crack, i) => crack?.boundary === boundary && runsSomewhere(i));
-    return last < 0 ? 0 : layerOf.get(films[last]!.step.id)!;
+  /** The stands as far as films lie by now: where one told apart is still to come all are alike yet. */
+  const standsNow = (): StandNow[] => {
+    const layersOf = (ids: readonly string[]): number[] =>
+      ids.map((id) => layerOf.get(id)!).filter((layer) => there.has(layer));
+    const found = new Map<string, StandNow>();
+    stands.forEach(({ holds, lacks, cracks }, index) => {
+      const on = { holds: layersOf(holds), lacks: layersOf(lacks) };
+      const key = on.holds.join();
+      // What is to come is not there yet: of those alike the last stand lacks most.
+      const within = found.get(key)?.within ?? [];
+      patches.forEach(({ stand }, k) => stand === index && within.push(k));
+      found.set(key, { index, cracks, on, within });
+    });
+    return [...found.values()].filter(({ within }) => within.length > 0);
   };
 
   const settle = (at: number, lifting: number, where: Place): void => {
-    films.forEach((film, i) => {
-      const layer = layerOf.get(film.step.id)!;
-      const crack = cracks[i];
-      if (!crack || !there.has(layer) || opened.has(i)) return;
-      opened.add(i);
-      if (!seenSomewhere(i)) return;
+    const now = standsNow();
+    const fresh = films.flatMap((film, i) =>
+      there.has(layerOf.get(film.step.id)!) && !opened.has(i) ? [i] : [],
+    );
+    for (const i of fresh) opened.add(i);
+    const helping = new Map(helped);
+    for (const stand of now) {
+      openIn(stand, fresh, at);
+      flakeIn(stand, at, lifting, where, helping);
+    }
+    for (const [key, help] of helping) helped.set(key, help);
+  };
+
+  /** Films above one boundary crack together: the last that really cracks, and lies on most of it, sets the pattern. */
+  const networkOf = ({ cracks, within, index }: StandNow, boundary: number): number => {
+    const runs = (i: number): boolean =>
+      local[i]!.length > 0 && within.some((k) => local[i]![k]!.pattern.crackedShare >= CRACKS_RUN);
+    const sets = (least: number): number =>
+      cracks.findLastIndex(
+        (crack, i) => crack?.boundary === boundary && films[i]!.step.cover.share >= least && runs(i),
+      );
+    const last = sets(0.5) >= 0 ? sets(0.5) : sets(0);
+    return last < 0 ? 0 : networkKey(layerOf.get(films[last]!.step.id)!, index);
+  };
+
+  function openIn(stand: StandNow, fresh: readonly number[], at: number): void {
+    for (const i of fresh) {
+      const crack = stand.cracks[i];
+      if (!crack || !stand.within.some((k) => showsCracks(local[i]![k]!.pattern))) continue;
       events.push({
         kind: 'crack',
+        on: stand.on,
         at: crack.firstAt ?? at,
-        layer,
-        network: networkOf(crack.boundary),
+        layer: layerOf.get(films[i]!.step.id)!,
+        network: networkOf(stand, crack.boundary),
         fillLeft: crack.law.fillLeft,
       });
-    });
+    }
+  }
+
+  function flakeIn(
+    stand: StandNow,
+    at: number,
+    lifting: number,
+    where: Place,
+    helping: Map<string, number>,
+  ): void {
     // Films that pull on the same boundary: the last one tells.
     const byBoundary = new Map<number, number>();
-    cracks.forEach((crack, i) => {
+    stand.cracks.forEach((crack, i) => {
       if (crack && there.has(layerOf.get(films[i]!.step.id)!)) byBoundary.set(crack.boundary, i);
     });
     for (const [boundary, i] of byBoundary) {
-      const { law, pattern } = cracks[i]!;
+      const { law, pattern } = stand.cracks[i]!;
       const layer = layerOf.get(films[boundary]!.step.id)!;
       for (const [help, place] of lifting > 1 && where !== 'all'
         ? ([
@@ -108,23 +163,24 @@ export function sceneOf(
         : ([[lifting, where]] as const)) {
         const key = `${boundary} ${i} ${place}`;
         if ((helped.get(key) ?? 0) >= help) continue;
-        helped.set(key, help);
-        const goes = ({ law, pattern }: LocalCracks): number =>
-          chipShare(law.driveRatio, pattern.crackedShare, help);
-        if (local[i]!.every((there) => goes(there) < 1e-6)) continue;
+        helping.set(key, help);
+        const goes = (there: Pick<LocalCracks, 'law' | 'pattern'>): number =>
+          chipShare(there.law.driveRatio, there.pattern.crackedShare, help);
+        if (stand.within.every((k) => goes(local[i]![k]!) < 1e-6)) continue;
         events.push({
           kind: 'chip',
+          on: stand.on,
           at,
           layer,
-          network: networkOf(boundary),
+          network: networkOf(stand, boundary),
           by: layerOf.get(films[i]!.step.id)!,
           lifting: help,
-          share: goes({ law, pattern, firstRatio: 1 }),
+          share: goes({ law, pattern }),
           where: place,
         });
       }
     }
-  };
+  }
 
   for (const step of plan.steps) {
     const layer = layerOf.get(step.id);
@@ -194,8 +250,11 @@ export function sceneOf(
     const named = new Set(events.flatMap((event) => ('network' in event ? [event.network] : [])));
     return films.flatMap((film, i) => {
       const layer = layerOf.get(film.step.id)!;
-      const law = cracks[i]?.law;
-      return named.has(layer) && law ? [{ layer, law, responses: responses[i] ?? [] }] : [];
+      return stands.flatMap(({ cracks }, index) => {
+        const key = networkKey(layer, index);
+        const law = cracks[i]?.law;
+        return named.has(key) && law ? [{ key, layer, law, responses: responses[i] ?? [] }] : [];
+      });
     });
   }
 

@@ -1,6 +1,6 @@
 import { MIN_FLAKE_UM, chipShare } from '../chip';
 import { opacityOf } from '../colour';
-import { type FilmCracks } from '../course';
+import { NO_FILM } from '../plan';
 import {
   abrade,
   createStack,
@@ -12,9 +12,10 @@ import {
   type Zone,
   ZONES,
 } from '../wear';
-import { type Scene, type SceneLayer } from './history';
+import { type OnStand, type Scene, type SceneLayer } from './history';
 import { type LocalCracks, type Patch } from './places';
 import { type Efforts, showsCracks } from './scene';
+import { type Stand } from './stands';
 import { type ChipForecast, type LayerShare, type RemovalForecast } from './types';
 
 /** What one zone, or the whole panel, has come to. */
@@ -51,7 +52,8 @@ const HIDES = 0.02;
 export function showThrough(
   scene: Scene,
   patches: readonly Patch[],
-  cracks: readonly (FilmCracks | null)[],
+  stands: readonly Stand[],
+  local: readonly (readonly LocalCracks[])[],
   cracksAt: (layer: number, patch: number) => LocalCracks,
   efforts: Efforts,
 ): Shown {
@@ -70,13 +72,23 @@ export function showThrough(
       ({ id, thicknessUm }) => thicknessUm * (factors.get(id) ?? 1),
     );
     const gone = new Map<number, number>();
+    const { holds, lacks } = stands[patch.stand]!;
+    const isThere = ({ on }: { readonly on: OnStand }): boolean =>
+      on.holds.every((k) => holds.includes(layers[k]!.id)) &&
+      on.lacks.every((k) => lacks.includes(layers[k]!.id));
     for (const event of events) {
       if (event.kind !== 'crack' && !reaches(event.where, zone)) continue;
+      if ('on' in event && !isThere(event)) continue;
       switch (event.kind) {
         case 'lay': {
           const { id, finish } = layers[event.layer]!;
-          const here = finish === 'resist' ? Math.min(1, factors.get(id) ?? 1) : 1;
-          layInto(state, event.layer, event.share * here, event.intoCracks * here);
+          const factor = factors.get(id) ?? 1;
+          const here = finish === 'resist' ? Math.min(1, factor) : factor < NO_FILM ? 0 : 1;
+          // Of a film told apart a patch has all or nothing, and what it leaves in cracks elsewhere.
+          const share = holds.includes(id) ? 1 : lacks.includes(id) ? 0 : event.share * here;
+          const stray = (event.intoCracks - event.share) / Math.max(1e-9, 1 - event.share);
+          const intoCracks = holds.includes(id) ? 1 : lacks.includes(id) ? stray * here : event.intoCracks * here;
+          layInto(state, event.layer, share, intoCracks);
           break;
         }
         case 'crack': {
@@ -146,7 +158,7 @@ export function showThrough(
       zones: { field: zones.field.seen[k]!, edge: zones.edge.seen[k]!, corner: zones.corner.seen[k]! },
     })),
     opacity,
-    chips: chipsOf(cracks),
+    chips: chipsOf(patches, local),
     removals: [...removals.values()],
   };
 }
@@ -172,19 +184,32 @@ function joined(parts: readonly ShownZone[], area: number): ShownZone {
   };
 }
 
-/** Flaking, boundary by boundary: of films that pull on the same boundary the last one tells. */
-function chipsOf(cracks: readonly (FilmCracks | null)[]): ChipForecast[] {
-  const byBoundary = new Map<number, ChipForecast>();
-  for (const [by, crack] of cracks.entries()) {
-    if (!crack) continue;
-    const { law, pattern, boundary } = crack;
-    byBoundary.set(boundary, {
-      film: boundary,
-      by,
-      share: chipShare(law.driveRatio, pattern.crackedShare),
-      size: Math.max(MIN_FLAKE_UM, pattern.spacingUm) * 1e-6,
-      driveRatio: law.driveRatio,
+/** Flaking, boundary by boundary, as a share of the panel: of films that pull on the same boundary the last one tells. */
+function chipsOf(patches: readonly Patch[], local: readonly (readonly LocalCracks[])[]): ChipForecast[] {
+  const byBoundary = new Map<number, ChipForecast & { readonly weight: number }>();
+  patches.forEach(({ area }, k) => {
+    const last = new Map<number, number>();
+    local.forEach((there, i) => {
+      if (there.length > 0 && there[k]!.cover > 0) last.set(there[k]!.boundary, i);
     });
-  }
-  return [...byBoundary.values()];
+    for (const [boundary, by] of last) {
+      const { law, pattern, cover } = local[by]![k]!;
+      const goes = area * cover * chipShare(law.driveRatio, pattern.crackedShare);
+      const size = Math.max(MIN_FLAKE_UM, pattern.spacingUm) * 1e-6;
+      const before = byBoundary.get(boundary);
+      const weight = goes + 1e-9 * area;
+      const all = weight + (before?.weight ?? 0);
+      const mean = (mine: number, theirs: number | undefined): number =>
+        (weight * mine + (before?.weight ?? 0) * (theirs ?? 0)) / all;
+      byBoundary.set(boundary, {
+        film: boundary,
+        by,
+        share: goes + (before?.share ?? 0),
+        size: mean(size, before?.size),
+        driveRatio: Math.max(law.driveRatio, before?.driveRatio ?? 0),
+        weight: all,
+      });
+    }
+  });
+  return [...byBoundary.values()].map(({ weight: _, ...chip }) => chip);
 }

@@ -13,7 +13,8 @@ import { type ChipForecast, type CrackLook, type ZoneForecast } from './types';
  * opening the mean along the cracks.
  */
 export function joinedPattern(patches: readonly Patch[], local: readonly LocalCracks[]): CrackPattern {
-  if (local.every(({ pattern }) => pattern === local[0]!.pattern)) return local[0]!.pattern;
+  if (local.every(({ pattern, cover }) => pattern === local[0]!.pattern && cover === 1))
+    return local[0]!.pattern;
   let area = 0;
   let cracked = 0;
   let openArea = 0;
@@ -22,14 +23,14 @@ export function joinedPattern(patches: readonly Patch[], local: readonly LocalCr
   let opened = 0;
   let weight = 0;
   patches.forEach((patch, k) => {
-    const { pattern } = local[k]!;
+    const { pattern, cover } = local[k]!;
     area += patch.area;
-    cracked += patch.area * pattern.crackedShare;
-    openArea += patch.area * pattern.openArea;
-    strength += patch.area * pattern.strength;
+    cracked += patch.area * cover * pattern.crackedShare;
+    openArea += patch.area * cover * pattern.openArea;
+    strength += patch.area * cover * pattern.strength;
     if (!(pattern.spacingUm > 0)) return;
     // Where hardly anything cracks its spacing hardly counts.
-    const counts = patch.area * Math.max(1e-6, pattern.crackedShare);
+    const counts = patch.area * Math.max(1e-6, cover * pattern.crackedShare);
     weight += counts;
     length += counts / pattern.spacingUm;
     opened += (counts / pattern.spacingUm) * pattern.openingUm;

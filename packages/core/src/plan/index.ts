@@ -10,6 +10,7 @@ export {
   mapAt,
   mapExtent,
   mapMean,
+  NO_FILM,
   type PanelMap,
   rimMap,
 } from './map';

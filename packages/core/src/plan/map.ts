@@ -14,8 +14,10 @@ export interface PanelMap {
 
 /** Values of a map: 1 is as the step says. */
 export const MAP_RANGE = { min: 0, max: 2.5 };
-/** A film is never so thin that it is not there. */
-export const FILM_MAP_RANGE = { min: 0.25, max: 2.5 };
+/** Of a film: from nothing to four times as thick. */
+export const FILM_MAP_RANGE = { min: 0, max: 4 };
+/** Where a film's map says less than this nothing lies. */
+export const NO_FILM = 0.06;
 /** Most cells along a side. */
 export const MAP_CELLS = { min: 1, max: 160 };
 
@@ -29,6 +31,9 @@ export function evenMap(width: number, height: number, value = 1): PanelMap {
   const rows = Math.max(2, Math.round(height / cell));
   return { columns, rows, values: new Array<number>(columns * rows).fill(value) };
 }
+
+/** A hand that pulls a film out leaves no less than this in the middle. */
+const THIN = 0.25;
 
 /**
  * A map that runs from one value at the rim to another in the middle, as a hand lays that starts at the edges or
@@ -46,8 +51,7 @@ export function rimMap(width: number, height: number, ratio: number, reach: numb
     return 1 + (ratio - 1) * rim;
   });
   const mean = raw.reduce((sum, value) => sum + value, 0) / raw.length;
-  const { min, max } = FILM_MAP_RANGE;
-  return { ...even, values: raw.map((value) => Math.min(max, Math.max(min, value / mean))) };
+  return { ...even, values: raw.map((value) => Math.min(MAP_RANGE.max, Math.max(THIN, value / mean))) };
 }
 
 /** Reads a map at a place, as shares of the panel's width and height; bilinear, the outermost cells reach the rim. */

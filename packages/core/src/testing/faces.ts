@@ -40,7 +40,7 @@ export function playedFace(
   const cracked = scene.networks.map((network): CrackedLayer => {
     const growth = new Growth(patternInput(scene, network, view, 'full'));
     while (growth.step());
-    return { layer: network.layer, field: growth.result() };
+    return { key: network.key, field: growth.result() };
   });
   const pitchMm = view.widthMm / columns;
   const rows = Math.round(view.heightMm / pitchMm);

@@ -88,7 +88,7 @@ export function faceRequest(forecast: Forecast, look: FaceLook): FaceRequest {
     mode: look.mode,
     openingShare: opening ? openingAt(forecast, look.age!) : 1,
     until: opening ? cracks + 1 : scene.events.length,
-    measured: scene.networks.some((network) => network.layer === layer) ? layer : null,
+    measured: scene.networks.find((network) => network.layer === layer)?.key ?? null,
   };
 }
 

@@ -48,12 +48,12 @@ async function patternsOf(
   const cracked: CrackedLayer[] = [];
   let told = 0;
   for (const [k, network] of scene.networks.entries()) {
-    const { layer } = network;
+    const { key: of } = network;
     const input = patternInput(scene, network, view, quality);
     const key = JSON.stringify(input);
     const before = grown.get(key);
     if (before !== undefined) {
-      cracked.push({ layer, field: before });
+      cracked.push({ key: of, field: before });
       continue;
     }
     const growth = new Growth(input);
@@ -69,7 +69,7 @@ async function patternsOf(
       if (!stillMine()) return 'overtaken';
       sliceEnd = performance.now() + SLICE;
     }
-    cracked.push({ layer, field: keep(grown, key, growth.result()) });
+    cracked.push({ key: of, field: keep(grown, key, growth.result()) });
   }
   return cracked;
 }
@@ -116,7 +116,7 @@ const worker: FaceWorker = {
     const { rgba, columns, rows, scale } = drawMode(request.scene, panel, request.mode, {
       raking: request.raking,
     });
-    const measured = cracked.find(({ layer }) => layer === request.measured)?.field ?? null;
+    const measured = cracked.find(({ key }) => key === request.measured)?.field ?? null;
     const answer: FaceAnswer = {
       outcome: 'done',
       rgba,

@@ -18,7 +18,7 @@ export interface FaceRequest {
   readonly openingShare: number | null;
   /** Events of the scene from this one on have not happened yet. */
   readonly until: number;
-  /** Layer whose cracks are measured; null where nothing cracks. */
+  /** Key of the network whose cracks are measured; null where nothing cracks. */
   readonly measured: number | null;
 }
 

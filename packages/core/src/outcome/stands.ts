@@ -1,0 +1,83 @@
+import { type Basis, momentOf } from '../basis';
+import { cracksOfRun, type Course, type Factors, type FilmCracks, runSteps } from '../course';
+import { type FilmStep, isFilm, mapExtent, mapOf, NO_FILM, type PanelPlan } from '../plan';
+
+/*
+ * Some films do not lie everywhere: a medium left out in places, a sealer in patches, a second colour dragged on. What
+ * a film does where such a film lies and where it is missing are two things, and the mean of both is neither. So the
+ * films on which most hangs are told apart: a panel has as many stands as there are ways for them to lie or be missing.
+ */
+
+/** Most films told apart: each doubles the stands. */
+const MOST_TOLD = 2;
+
+/** One way for the films that do not lie everywhere to lie or be missing. */
+export interface Stand {
+  /** Ids of the films told apart that lie there, and of those that are missing. */
+  readonly holds: readonly string[];
+  readonly lacks: readonly string[];
+  /** By film of the course: what it cracks into there; null where it is missing or does not crack. */
+  readonly cracks: readonly (FilmCracks | null)[];
+}
+
+/** Whether a film is missing in places: it covers only in part, or its map goes down to nothing. */
+export function isPartial(step: FilmStep): boolean {
+  const map = mapOf(step);
+  return step.cover.share < 1 || (map !== undefined && mapExtent(map).min < NO_FILM);
+}
+
+/** The films told apart, by how much hangs on them. */
+export function toldApart({ films, cracks }: Course): FilmStep[] {
+  const above = cracks.findIndex((crack) => crack !== null && crack.pattern.crackedShare > 0.05);
+  return films
+    .flatMap((film, i) => {
+      if (!isPartial(film.step)) return [];
+      const { medium } = film;
+      const carries = i < films.length - 1 && (medium.slipRate > 0 || medium.baseBond < 1);
+      const bridges = above >= 0 && above < i && (medium.kind === 'paint' || medium.kind === 'glaze');
+      return carries || bridges ? [{ step: film.step, weight: (carries ? 2 : 0) + (bridges ? 1 : 0) }] : [];
+    })
+    .sort((a, b) => b.weight - a.weight)
+    .slice(0, MOST_TOLD)
+    .map(({ step }) => step);
+}
+
+/** All the stands of a course; one that holds everything where no film is told apart. */
+export function standsOf(basis: Basis, course: Course, factors: Factors): Stand[] {
+  const told = toldApart(course);
+  if (told.length === 0) return [{ holds: [], lacks: [], cracks: course.cracks }];
+  return Array.from({ length: 2 ** told.length }, (_, mask): Stand => {
+    const lacks = told.filter((__, k) => (mask & (1 << k)) !== 0).map(({ id }) => id);
+    const holds = told.filter((__, k) => (mask & (1 << k)) === 0).map(({ id }) => id);
+    return { holds, lacks, cracks: cracksLacking(basis, course, lacks, holds, factors) };
+  });
+}
+
+/** What the films crack into where some are missing and others lie in full, at the moments the plan has. */
+function cracksLacking(
+  basis: Basis,
+  { plan, films, times, media }: Course,
+  lacks: readonly string[],
+  holds: readonly string[],
+  factors: Factors,
+): (FilmCracks | null)[] {
+  const steps = plan.steps
+    .filter((step) => !lacks.includes(step.id))
+    .map((step) =>
+      isFilm(step) && holds.includes(step.id) ? { ...step, cover: { ...step.cover, share: 1 } } : step,
+    );
+  if (!steps.some(isFilm)) return films.map(() => null);
+  const moments = Object.fromEntries(
+    times.map(({ step, from }) => [step.id, { ...momentOf(basis, step.id), fixed: from }]),
+  );
+  const there: PanelPlan = { ...plan, steps };
+  const run = runSteps({ plan: there, shop: basis.shop, moments }, media, factors);
+  const cracks = cracksOfRun(run, factors);
+  const indexOf = new Map(films.map((film, i) => [film.step.id, i]));
+  const placeOf = run.films.map((film) => indexOf.get(film.step.id)!);
+  const found: (FilmCracks | null)[] = films.map(() => null);
+  cracks.forEach((crack, i) => {
+    if (crack !== null) found[placeOf[i]!] = { ...crack, boundary: placeOf[crack.boundary]! };
+  });
+  return found;
+}
