@@ -78,6 +78,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: `At ${perCent(v['humidity'] ?? 0)} humidity this coat keeps too much water to become touch-dry.`,
     remedy: 'Dry or warm the room first.',
   }),
+  'cracks-unknown': (v, units) => ({
+    title: 'Nobody knows how a film this thick cracks.',
+    text: `It lies ${um(v['thickness'] ?? 0, units)} thick; up to about ${um(v['most'] ?? 0, units)} something is known of this medium. No cracks or flakes are told for it, and none are drawn.`,
+    remedy: 'Lay it thinner or in several coats, or paint a sample board and measure it.',
+  }),
   'crackle-missing': () => ({
     title: 'Hardly any cracks.',
     text: 'The top coat does not slip enough, or cannot tear.',

@@ -59,7 +59,13 @@ function coveringUm(films: readonly FilmRun[], index: number): number {
 const SEEN = 0.05;
 const NO_CRACKS: CrackTimes = { first: null, clear: null, done: null };
 
-/** What a film cracks into; null when it never becomes touch-dry in this air. */
+/** Films this much thicker than a medium is laid have been tried by nobody; common practice. */
+export const TRIED = 5;
+
+/** Whether a film is so thick that nobody knows what it cracks into. */
+export const tooThickToTell = ({ wetUm, medium }: FilmRun): boolean => wetUm > TRIED * medium.wetFilmUm;
+
+/** What a film cracks into; null when it never becomes touch-dry in this air, or is too thick to tell. */
 export function cracksOf(
   films: readonly FilmRun[],
   index: number,
@@ -69,7 +75,7 @@ export function cracksOf(
   factors: Factors,
 ): FilmCracks | null {
   const film = films[index]!;
-  if (film.medium.carrier === 'none' || film.openStates.touch === null) return null;
+  if (film.medium.carrier === 'none' || film.openStates.touch === null || tooThickToTell(film)) return null;
   // Wax is too soft to crack; a seal that does not lie on something that slips holds together what it covers.
   const onSlip = (films[index - 1]?.medium.slipRate ?? 0) > 0;
   if (film.medium.kind === 'wax' || (film.step.kind === 'seal' && !onSlip)) return null;

@@ -1,4 +1,5 @@
 export { courseOf, cracksOfRun } from './course';
+export { tooThickToTell, TRIED } from './cracks';
 export { bleachWetFor, JETS } from './forces';
 export { handsOn } from './hands';
 export { advance, begin, earliest, runSteps, type RunState } from './runner';

@@ -43,3 +43,12 @@ export const HEAT_STRAIN = 0.35;
 export const CYCLE_STRAIN = 0.12;
 /** Compliance of a boundary that has begun to part, per thickness above it; assumed. */
 export const PARTING = 6000;
+/**
+ * Cracks come early; what relaxes after they have come closes them without spacing them wider. Power of what relaxation
+ * leaves that the spacing does not feel; assumed.
+ */
+export const AFTER_CRACKING = 0.5;
+/** The first crack starts at the worst flaw of a film: toughness against that of ordinary ones; assumed. */
+export const FIRST_FLAW = 0.65;
+/** Of a layer that flows freely, so much [µm of its solids] leaves a coat half of what holds it; assumed. */
+export const FLOATS_ON_UM = 80;

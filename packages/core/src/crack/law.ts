@@ -9,9 +9,12 @@ import {
   waterAtShare,
 } from '../film';
 import {
+  AFTER_CRACKING,
   BONDED_STRAIN,
   CHANNEL_Z,
   CYCLE_STRAIN,
+  FIRST_FLAW,
+  FLOATS_ON_UM,
   FLOW_ACTIVATION,
   HALF_BOND_MOBILITY,
   HEAT_STRAIN,
@@ -28,7 +31,9 @@ import { type CrackLaw, type CrackTimes } from './types';
 /*
  * A skin forms on the coat and wants to shrink. On a layer that lets it slip it pulls itself into islands; the more
  * slip it gathers before it is dry, the larger the islands. A medium that dissolves again creeps up into the wet
- * paint and lets thick coats slip early; white glue stops slipping once the pair has lost some water.
+ * paint and lets thick coats slip early; white glue stops slipping once the pair has lost some water. In damp air both
+ * stay wet longer, but slip does not gather for ever: the coat grows into what it slides on, and what it has gathered
+ * relaxes, so that crackle comes later and stands less open (common practice).
  *
  * Symbols, after the shear-lag literature (Xia & Hutchinson 2000, J. Mech. Phys. Solids 48; from memory):
  *   C compliance gathered below [µm], s solids [µm], ℓ pull length [µm]:  ℓ² = (Z s)² + C s
@@ -75,16 +80,22 @@ interface SlipLayer {
   readonly resolubility: number;
   /** Share of the layer that is open to flow. */
   readonly open: number;
+  /** Its hardening by air, not its water, says how freely it flows. */
+  readonly oxidising: boolean;
+  /** How long until the coat has grown into it [s]. */
+  readonly fades: number;
   readonly passesWet: number;
   readonly passesDry: number;
 }
 
 /** Soft paint under a solvent coat: it does not mix, but it gives; assumed. */
 const SOFT_PAINT = {
-  rate: 6,
+  rate: 9.4,
   halfWater: 0.4,
   setWater: Infinity,
   resolubility: 0,
+  oxidising: false,
+  fades: 1800,
   passesWet: 3,
   passesDry: 8,
 };
@@ -104,6 +115,8 @@ function slipLayer(input: CrackInput): SlipLayer | null {
       resolubility: below.resolubility,
       open:
         below.oxidationHours > 0 ? OXIDISING_OPEN * soft : 1 - (1 - below.resolubility) * input.closedBelow,
+      oxidising: below.oxidationHours > 0,
+      fades: (below.slipFades * ground.solidsUm) / (below.wetFilmUm * below.volumeSolids),
       passesWet: below.passesWet,
       passesDry: below.passesDry,
     };
@@ -111,6 +124,10 @@ function slipLayer(input: CrackInput): SlipLayer | null {
   const solventOverWater = below.carrier === 'water' && medium.carrier !== 'water' && soft > 0;
   return solventOverWater ? { ...SOFT_PAINT, open: soft } : null;
 }
+
+/** How freely a layer flows at a water content, per its solids: 0 … 1. */
+const mobility = ({ open, halfWater, oxidising }: SlipLayer, water: number): number =>
+  oxidising ? open : (open * water) / (water + halfWater);
 
 interface Slip {
   /** Mobility of the layer below at the gel point. */
@@ -180,19 +197,20 @@ function gatherSlip(input: CrackInput): Slip {
   if (layer === null || ground.kind === 'substrate') return { atGel: 0, gathered, touchAt, gelAt, mixing };
 
   const sb = ground.solidsUm;
-  const oxidising = ground.medium.oxidationHours > 0;
-  const mobility = (waterBelow: number): number => {
-    const x = waterBelow / sb;
-    return oxidising ? layer.open : (layer.open * x) / (x + layer.halfWater);
-  };
   const factor =
     layer.rate * mixing * arrhenius(FLOW_ACTIVATION, input.temperature) * (input.slipFactor ?? 1);
   const set = layer.setWater * sb;
   const integrand = (i: number): number => {
     const liquid = (1 - consolidated(curve, i)) * (curve.water[i]! + s);
     const flowing = set === Infinity ? 1 : Math.exp(-curve.evaporated[i]! / set);
+    // The longer both are wet the more the coat has grown into what it slides on.
+    const apart = Math.exp(-curve.time[i]! / layer.fades);
     return (
-      mobility(curve.waterBelow[i]!) * sb * (1 + (layer.resolubility * liquid) / LIQUID_SLIP_UM) * flowing
+      mobility(layer, curve.waterBelow[i]! / sb) *
+      sb *
+      (1 + (layer.resolubility * liquid) / LIQUID_SLIP_UM) *
+      flowing *
+      apart
     );
   };
   let before = integrand(0);
@@ -204,7 +222,7 @@ function gatherSlip(input: CrackInput): Slip {
     gathered[i] = gathered[i - 1]! + factor * 0.5 * (before + here) * dt;
     before = here;
   }
-  const atGel = gelAt === null ? 0 : mobility(valueAt(curve, curve.waterBelow, gelAt));
+  const atGel = gelAt === null ? 0 : mobility(layer, valueAt(curve, curve.waterBelow, gelAt) / sb);
   return { atGel, gathered, touchAt, gelAt, mixing };
 }
 
@@ -266,7 +284,7 @@ export function crackLaw(input: CrackInput): CrackLaw | null {
     complianceUm: compliance,
     pullLengthUm: Math.sqrt((CHANNEL_Z * all) ** 2 + compliance * s + parting * all),
     strain,
-    strengthRatio: curve.medium.breakStrain / strain,
+    strengthRatio: (curve.medium.breakStrain / strain) * relaxation ** AFTER_CRACKING,
     fractureLengthUm: curve.medium.fractureLengthUm,
     mixing: slip.mixing,
     fillLeft: Math.exp(-input.coveringUm / s),
@@ -295,13 +313,18 @@ export function crackTimes(input: CrackInput): CrackTimes {
     const lost = curve.water0Um - curve.water[i]!;
     return 1 - (1 - SKIN_STRAIN * (1 - Math.exp(-lost / skinE))) * Math.min(1, curve.water[i]! / gelWater);
   };
+  const layer = slipLayer(input);
+  const sb = curve.ground.kind === 'layer' ? curve.ground.solidsUm : 0;
+  /** What the layer below holds against: on a thick one that still flows the coat floats. */
+  const grip = (i: number): number =>
+    layer === null ? 1 : 1 / (1 + (mobility(layer, curve.waterBelow[i]! / sb) * sb) / FLOATS_ON_UM);
   /** The least of the three margins; 0 or more when a crack can show. */
   const margin = (i: number): number => {
-    const g = carried(i);
+    const g = carried(i) * grip(i);
     const fc = consolidated(curve, i);
     const skin = fc * s;
     const pull = Math.sqrt((CHANNEL_Z * (skin + older)) ** 2 + slip.gathered[i]! * skin + parting * skin);
-    const toughness = ((g * strain) ** 2 * pull) / (NUCLEATION * medium.fractureLengthUm) - 1;
+    const toughness = ((g * strain) ** 2 * pull) / (FIRST_FLAW * NUCLEATION * medium.fractureLengthUm) - 1;
     return Math.min(toughness, fc / TEARING_SKIN - 1, (g * strain) / (SKIN_STRAIN * medium.breakStrain) - 1);
   };
 

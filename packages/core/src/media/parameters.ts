@@ -91,6 +91,13 @@ export const PARAMETERS: Readonly<Record<MediumParameter, ParameterInfo>> = {
     max: Infinity,
     provenance: 'assumed',
   },
+  slipFades: {
+    label: 'Time until a coat has grown into it, laid as usual',
+    unit: 's',
+    min: 30,
+    max: 86400,
+    provenance: 'assumed',
+  },
   suctionUm: { label: 'Suction of the dry film', unit: 'µm/√s', min: 0, max: 20, provenance: 'assumed' },
   suctionCapacity: {
     label: 'Water it can take up per solids',

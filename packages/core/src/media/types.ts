@@ -89,6 +89,7 @@ export interface Medium {
   readonly slipRate: number;
   readonly slipHalfWater: number;
   readonly slipSetWater: number;
+  readonly slipFades: number;
   readonly suctionUm: number;
   readonly suctionCapacity: number;
   readonly passesWet: number;

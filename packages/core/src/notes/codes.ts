@@ -29,6 +29,7 @@ export const FINDING_CODES = [
   'overworked',
   'second-coat-closes',
   'too-thin',
+  'cracks-unknown',
   'crackle-missing',
   'weak-crackle',
   'paint-before-paint',

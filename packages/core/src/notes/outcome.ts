@@ -1,4 +1,4 @@
-import { type Course } from '../course';
+import { type Course, tooThickToTell, TRIED } from '../course';
 import { isClear, isOf, substrate } from '../media';
 import { type Outcome } from '../outcome';
 import { umToMetres } from '../units';
@@ -13,6 +13,11 @@ export function outcomeRules(course: Course, result: Outcome, add: AddFinding): 
     const { id } = coat.step;
     const below = films[i - 1];
     const strength = cracks[i]?.pattern.strength ?? 0;
+    if (tooThickToTell(coat)) {
+      const most = umToMetres(TRIED * coat.medium.wetFilmUm);
+      add('cracks-unknown', 'warn', id, { thickness: coat.step.thickness, most });
+      return;
+    }
     const onSlip = below !== undefined && below.medium.slipRate > 0 && below.medium.kind !== 'clear';
     if (onSlip) {
       if (coat.step.passes > MAX_PASSES)

@@ -1,4 +1,11 @@
-export { type LawResponse, type OnStand, type Scene, type SceneEvent, type SceneLayer, type SceneNetwork } from './history';
+export {
+  type LawResponse,
+  type OnStand,
+  type Scene,
+  type SceneEvent,
+  type SceneLayer,
+  type SceneNetwork,
+} from './history';
 export { outcomeOf } from './outcome';
 export { saltBed } from './scene';
 export * from './types';

@@ -32,15 +32,7 @@ export function outcomeOf(basis: Basis, course: Course, factors: Factors, region
       return cracksThere(cracks[i]!, like, responses[i]!, patch, coverThere(step, patch, stands));
     });
   });
-  const { scene, efforts } = sceneOf(
-    course,
-    stands,
-    patches,
-    local,
-    responses,
-    basis.shop.learned,
-    factors,
-  );
+  const { scene, efforts } = sceneOf(course, stands, patches, local, responses, basis.shop.learned, factors);
   const filmOf = scene.layers.map(({ id }) => films.findIndex((film) => film.step.id === id));
   const cracksAt = (layer: number, patch: number): LocalCracks => local[filmOf[layer]!]![patch]!;
   const shown = showThrough(scene, patches, stands, local, cracksAt, efforts);

@@ -87,7 +87,11 @@ export function showThrough(
           // Of a film told apart a patch has all or nothing, and what it leaves in cracks elsewhere.
           const share = holds.includes(id) ? 1 : lacks.includes(id) ? 0 : event.share * here;
           const stray = (event.intoCracks - event.share) / Math.max(1e-9, 1 - event.share);
-          const intoCracks = holds.includes(id) ? 1 : lacks.includes(id) ? stray * here : event.intoCracks * here;
+          const intoCracks = holds.includes(id)
+            ? 1
+            : lacks.includes(id)
+              ? stray * here
+              : event.intoCracks * here;
           layInto(state, event.layer, share, intoCracks);
           break;
         }

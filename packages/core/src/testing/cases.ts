@@ -119,6 +119,7 @@ export const NOTE_CASES: Readonly<Record<FindingCode, NoteCase>> = {
     isNot: () => planOf([...overMedium(110, 100).steps, seal('again', 'polyW', 60, after(DAY))]),
   },
   'too-thin': { is: () => overMedium(110, 20), isNot: () => overMedium(110, 60) },
+  'cracks-unknown': { is: () => overMedium(110, 451), isNot: () => overMedium(110, 449) },
   'crackle-missing': { is: () => glued(6 * HOUR), isNot: () => glued(opens + 5) },
   'weak-crackle': {
     is: () => overMedium(110, 100, room(), { passes: 4 }),
