@@ -109,14 +109,14 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     remedy: 'Change the air, or start this step after a time instead.',
   }),
   'sealer-dry': (v) => ({
-    title: 'The sealer is fully dry.',
-    text: `It was touch-dry ${duration((v['laidAt'] ?? 0) - (v['opensAt'] ?? 0))} or more before the milk paint: it will hold, and chip little by itself.`,
+    title: 'The sealer is dry.',
+    text: `Only ${perCent(v['tacky'] ?? 0)} of it still grabs; from ${since(v, 'opensAt', 'closesAt')} after it began to, a quarter and less did. The milk paint will hold, and chip little by itself.`,
     remedy:
       'For chips, paint while the sealer still grabs the knuckle in places; or force them later with water and warm air.',
   }),
-  'sealer-tacky': () => ({
+  'sealer-tacky': (v) => ({
     title: 'Onto a tacky sealer.',
-    text: 'This is the moment for chips: the sealer still grabs, and lets go as the milk paint shrinks.',
+    text: `This is the moment for chips: ${perCent(v['tacky'] ?? 0)} of the sealer still grabs, and lets go as the milk paint shrinks. It lasts ${since(v, 'laidAt', 'closesAt')} more.`,
     remedy: '',
   }),
   'section-large': (v, units) => ({

@@ -1,2 +1,2 @@
-export { BOND_SCATTER, boundaryBond, type Boundary, chipShare, MIN_FLAKE_UM } from './chip';
+export { BOND_SCATTER, boundaryBond, type Boundary, chipShare, flakeUm, jointBond } from './chip';
 export { adhesionClass, adhesionGrade, flakeSizeClass, flakingClass } from './ratings';

@@ -30,6 +30,6 @@ export function courseOf(basis: Basis, factors: Factors = {}): Course {
       const over = films[i + 1];
       return over === undefined ? film.openStates : coveredStates(film, over);
     }),
-    windows: films.map(windowOf),
+    windows: films.map((film, i) => windowOf(film, films[i + 1])),
   };
 }

@@ -1,7 +1,15 @@
-import { boundaryBond } from '../chip';
-import { type CrackInput, crackLaw, crackPattern, type CrackTimes, crackTimes, type Hold } from '../crack';
-import { isClear, substrate } from '../media';
-import { type Panel, type Step } from '../plan';
+import { boundaryBond, jointBond } from '../chip';
+import {
+  type CrackInput,
+  crackLaw,
+  crackPattern,
+  type CrackTimes,
+  crackTimes,
+  forcedStrain,
+  type Hold,
+} from '../crack';
+import { isClear, type Substrate } from '../media';
+import { groundOf, type Panel, type Step } from '../plan';
 import { BRITTLE } from './forces';
 import { type Factors, type FilmCracks, type FilmRun } from './types';
 
@@ -24,27 +32,58 @@ export function weakestBoundary(
   let solidsUm = 0;
   let energyJM2 = 0;
   let weakest: HeldFilms | null = null;
+  const ground = groundOf(panel);
   for (let k = index; k >= 0; k--) {
     const film = films[k]!;
     const below = films[k - 1];
     solidsUm += film.solidsUm;
-    energyJM2 += film.medium.energyJM2Um * film.solidsUm * film.medium.strainFactor ** 2;
-    const bondJM2 =
-      (factors.bond ?? 1) *
-      boundaryBond({
-        bond: film.medium.bondJM2,
-        baseBond: below?.medium.baseBond ?? substrate(panel.substrate).baseBond,
-        bonding: film.step.kind === 'coat' ? film.step.bonding : 0,
-        closed: film.closedBelow,
-        cycles: film.cycles,
-        lumps: film.step.kind === 'coat' && film.step.lumps,
-      });
+    energyJM2 +=
+      film.medium.energyJM2Um *
+      film.solidsUm *
+      (film.medium.strainFactor * forcedStrain(film.heat, film.cycles)) ** 2;
+    const boundary = {
+      bond: film.medium.bondJM2 * (fused(film, below) ? FUSED : 1),
+      baseBond: below === undefined ? ground.baseBond : holdOf(films, k - 1, ground),
+      bonding: film.step.kind === 'coat' ? film.step.bonding : 0,
+      cycles: film.cycles,
+      lumps: film.step.kind === 'coat' && film.step.lumps,
+    };
+    const bonds = film.closedPlaces.map((closed) => boundaryBond({ ...boundary, closed }));
+    const bondJM2 = (factors.bond ?? 1) * jointBond(bonds, energyJM2);
     if (weakest === null || energyJM2 / bondJM2 > weakest.energyJM2 / weakest.bondJM2) {
       weakest = { film: k, solidsUm, energyJM2, bondJM2 };
     }
     if (below === undefined || below.medium.slipRate > 0 || below.medium.energyJM2Um < BRITTLE) break;
   }
   return weakest!;
+}
+
+/** Two coats of one paint, the lower not yet dry through, grow into one film: their boundary holds so much more; assumed. */
+const FUSED = 8;
+/** For about this long after a coat was laid another of the same melts into it [s]; common practice. */
+const MELTS = 3600;
+
+function fused(film: FilmRun, below: FilmRun | undefined): boolean {
+  if (below === undefined || below.medium.like !== film.medium.like || isClear(film.medium)) return false;
+  const { through } = below.openStates;
+  return film.laidAt - below.laidAt < MELTS || through === null || film.laidAt < through;
+}
+
+/** Water a porous layer and what lies below it must be able to take up for a coat to key into it in full [µm]. */
+const DEEP = 70;
+/** Hold of a porous paint that has nothing porous below it: the coat's binder stays at the surface. */
+const SHALLOW = 0.75;
+
+/** How well a film is held on by: a porous one by how much it, and what lies below it, drinks. */
+function holdOf(films: readonly FilmRun[], index: number, ground: Substrate): number {
+  const { baseBond, suctionUm } = films[index]!.medium;
+  if (suctionUm === 0 || baseBond <= SHALLOW) return baseBond;
+  let drinks = 0;
+  let k = index;
+  for (; k >= 0 && films[k]!.medium.suctionUm > 0; k--)
+    drinks += films[k]!.medium.suctionCapacity * films[k]!.solidsUm;
+  if (k < 0 && ground.suctionUm > 0) drinks += ground.capacityUm;
+  return SHALLOW + (baseBond - SHALLOW) * Math.min(1, drinks / DEEP) ** 2;
 }
 
 /** Later paint runs into cracks; clear films and waxes lie over them without hiding them. */

@@ -2,7 +2,8 @@ import { airIndexAt, type DryingAir, evaporationOf, scaledAir } from '../air';
 import { type StepMoment } from '../basis';
 import { closedShare } from '../crack';
 import { balanceWater, dryFilm, type Ground, stateTimes, type StateTimes, valueAt } from '../film';
-import { type MediumLookup, type StepFactors, substrate, type SubstrateKey } from '../media';
+import { type MediumLookup, type StepFactors, type Substrate } from '../media';
+import { normalCdf, normalQuantile } from '../numeric/normal';
 import { type FilmStep } from '../plan';
 import { metresToUm, SECONDS_PER_DAY } from '../units';
 import { type FilmRun } from './types';
@@ -14,7 +15,7 @@ const QUICK: readonly string[] = ['alcohol', 'thinner', 'propellant'];
 
 /** What a film is laid on and in. */
 export interface LayingIn {
-  readonly substrate: SubstrateKey;
+  readonly surface: Substrate;
   readonly before: FilmRun | null;
   readonly air: readonly DryingAir[];
   readonly media: MediumLookup;
@@ -23,7 +24,30 @@ export interface LayingIn {
   readonly moment: StepMoment | undefined;
 }
 
-type Dried = Pick<FilmRun, 'open' | 'openStates' | 'ground' | 'sample' | 'closedBelow'>;
+type Dried = Pick<FilmRun, 'open' | 'openStates' | 'ground' | 'sample' | 'closedBelow' | 'closedPlaces'>;
+
+/** Scatter of how far a film has dried from place to place, of the logarithm of time: a brush lays unevenly; assumed. */
+const UNEVEN = 0.3;
+/** Places of a film that are told apart, each a like part of it: the middles of equal shares. */
+const PLACES = Array.from({ length: 7 }, (_, k) => placeAt((k + 0.5) / 7));
+
+/** How much later than the mean of a film its places are there by when a share of them is. */
+export function placeAt(share: number): number {
+  return Math.exp(UNEVEN * normalQuantile(share));
+}
+
+/** Film-formed share of a film at its places, so long after it was laid. */
+const closedAt = (film: FilmRun, age: number, temperature: number): number[] =>
+  PLACES.map((slow) => closedShare(film.open, age / slow, temperature));
+
+/** Share of a film that is still tacky: gelled, not yet touch-dry there [0 … 1]. @param moment - s from the plan's start */
+export function tackyShare({ openStates, laidAt }: FilmRun, moment: number): number {
+  const past = (state: number | null): number =>
+    state === null || moment <= laidAt
+      ? 0
+      : normalCdf(Math.log((moment - laidAt) / Math.max(1, state - laidAt)) / UNEVEN);
+  return Math.max(0, past(openStates.tacky) - past(openStates.touch));
+}
 
 export function shifted(states: StateTimes, by: number): StateTimes {
   const move = (t: number | null): number | null => (t === null ? null : t + by);
@@ -59,12 +83,14 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
       laidAt,
       coveredAt: Infinity,
     });
+    const closedPlaces = before === null ? [1] : closedAt(before, laidAt - before.laidAt, sample.temperature);
     return {
       open,
       openStates: shifted(stateTimes(open, sample.temperature), laidAt),
       ground,
       sample,
-      closedBelow: before === null ? 1 : closedShare(before.open, laidAt - before.laidAt, sample.temperature),
+      closedPlaces,
+      closedBelow: closedPlaces.reduce((sum, closed) => sum + closed, 0) / closedPlaces.length,
     };
   };
   const timed = moment !== undefined && 'fixed' in moment ? moment : undefined;
@@ -74,7 +100,8 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
   if (coats > 1) {
     const interval = (dried.openStates.recoat ?? at + GIVE_UP) - at;
     laidAt = timed?.coats?.at(-1) ?? at + (coats - 1) * interval;
-    dried = { ...dry(laidAt), closedBelow: dried.closedBelow };
+    const { closedBelow, closedPlaces } = dried;
+    dried = { ...dry(laidAt), closedBelow, closedPlaces };
   }
   const buffAfter = step.kind === 'seal' ? step.buffAfter : null;
   return {
@@ -110,7 +137,7 @@ export function driedIn(film: FilmRun, air: readonly DryingAir[], factors: StepF
 }
 
 function groundOf(before: FilmRun | null, on: LayingIn, laidAt: number): Ground {
-  if (before === null) return { kind: 'substrate', substrate: substrate(on.substrate), takenUpUm: 0 };
+  if (before === null) return { kind: 'substrate', substrate: on.surface, takenUpUm: 0 };
   const water = valueAt(before.open, before.open.water, laidAt - before.laidAt);
   return {
     kind: 'layer',

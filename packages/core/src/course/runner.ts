@@ -2,7 +2,15 @@ import { dryingAir, type DryingAir, scaledAir, withBurst } from '../air';
 import { type Basis, momentOf, planSoFar } from '../basis';
 import { type StateTimes } from '../film';
 import { factorOf, type MediumLookup } from '../media';
-import { inHours, isFilm, type PanelPlan, type StartRule, type StartState, type Step } from '../plan';
+import {
+  groundOf,
+  inHours,
+  isFilm,
+  type PanelPlan,
+  type StartRule,
+  type StartState,
+  type Step,
+} from '../plan';
 import { toolOf } from '../tools';
 import { driedIn, GIVE_UP, layFilm } from './films';
 import { driedAgain, groupFrom, heated, JETS, ONE_WETTING, wetted } from './forces';
@@ -78,7 +86,7 @@ function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, a
   const { films, plan, basis } = state;
   const before = films.at(-1) ?? null;
   const film = layFilm(step, state.times.length, at, {
-    substrate: plan.panel.substrate,
+    surface: groundOf(plan.panel),
     before,
     air: state.air,
     media: state.media,

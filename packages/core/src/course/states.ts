@@ -1,12 +1,24 @@
 import { fallsTo, type StateTimes } from '../film';
+import { isOf } from '../media';
+import { placeAt } from './films';
 import { type FilmRun, type TopcoatWindow } from './types';
 
 /** White glue is spread and left to grab for about this long; common practice. */
 const GLUE_GRABS = 60;
 
-/** When a film takes the next one as its kind wants it. */
-export function windowOf(film: FilmRun): TopcoatWindow | null {
+/** A sealer is in its window for chips while so much of it is still tacky. */
+export const TACKY_ENOUGH = 0.25;
+
+/** When a film takes the next one as its kind, and that of the next, wants it. */
+export function windowOf(film: FilmRun, next: FilmRun | undefined): TopcoatWindow | null {
   const { laidAt, openStates: open } = film;
+  // Milk paint that shall chip goes on while the sealer is tacky, in places at least.
+  if (film.medium.kind === 'clear' && next !== undefined && isOf(next.medium, 'casein')) {
+    const reached = (state: number | null, share: number): number | null =>
+      state === null ? null : laidAt + (state - laidAt) * placeAt(share);
+    const opensAt = reached(open.tacky, TACKY_ENOUGH);
+    return opensAt === null ? null : { opensAt, closesAt: reached(open.touch, 1 - TACKY_ENOUGH) };
+  }
   const from = (opensAt: number | null): TopcoatWindow | null =>
     opensAt === null ? null : { opensAt, closesAt: null };
   switch (film.medium.kind) {

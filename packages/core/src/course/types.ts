@@ -36,6 +36,8 @@ export interface FilmRun {
   readonly ground: Ground;
   /** Film-formed share of what lies below when it was laid. */
   readonly closedBelow: number;
+  /** The same at places of it that dry sooner and later, each a like part of the panel. */
+  readonly closedPlaces: readonly number[];
   /** Temperature of the surface while a quick solvent leaves it [K]; null for slow carriers and water. */
   readonly solventSurface: number | null;
   /** Wet film of one coat [µm], and dry film of all coats of it [µm]. */

@@ -39,10 +39,10 @@ export const CLEAR_OPENING_UM = 60;
 /** Half-width of the relaxation's fall with humidity: halves for 25 points of relative humidity more; assumed. */
 export const RELAXATION_HALVING_HUMIDITY = 0.25;
 /** Hot air adds this share to the strain, each wetting and drying that share; assumed. */
-export const HEAT_STRAIN = 0.35;
+export const HEAT_STRAIN = 0.5;
 export const CYCLE_STRAIN = 0.12;
-/** Compliance of a boundary that has begun to part, per thickness above it; assumed. */
-export const PARTING = 6000;
+/** Compliance of a boundary that has begun to part [µm]: what comes loose slips, and its islands grow; assumed. */
+export const PARTING = 5e6;
 /**
  * Cracks come early; what relaxes after they have come closes them without spacing them wider. Power of what relaxation
  * leaves that the spacing does not feel; assumed.

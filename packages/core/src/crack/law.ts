@@ -5,6 +5,7 @@ import {
   fallsTo,
   oxidised,
   skinEvaporation,
+  stateTimes,
   valueAt,
   waterAtShare,
 } from '../film';
@@ -66,7 +67,7 @@ export interface CrackInput {
 export interface Hold {
   /** Solids of all coats above the boundary, this one included [µm]. */
   readonly solidsUm: number;
-  /** Strain energy those coats store when they dry without letting go [J/m²]. */
+  /** Strain energy those coats store when they dry without letting go, each forced as it was [J/m²]. */
   readonly energyJM2: number;
   /** What the boundary needs to part [J/m²]. */
   readonly bondJM2: number;
@@ -139,33 +140,24 @@ interface Slip {
   readonly mixing: number;
 }
 
-/** Film-formed share of a layer left open for a while: how much of it no longer dissolves into a coat laid then. */
+/**
+ * Film-formed share of a layer left open for a while: how much of it no longer dissolves into a coat laid then. From
+ * its skin on it grows with the logarithm of time, and is whole when the layer is touch-dry: one clock for what a
+ * finger finds and for what the next coat does.
+ */
 export function closedShare(curve: DryingCurve, age: number, temperature: number): number {
-  const { medium, solidsUm } = curve;
+  const { medium } = curve;
   if (medium.oxidationHours > 0) {
     return Math.min(1, oxidised(medium, age, temperature) / medium.oxidationTouch);
   }
   const skinE = skinEvaporation(medium.skinUm, curve.solidsShare);
   const e = valueAt(curve, curve.evaporated, age);
   const c0 = medium.closedFromStart;
-  if (e < skinE) return c0 * (e / skinE) ** 2;
-  const skinnedAt = Math.max(0, momentOf(curve, curve.evaporated, skinE));
-  const xSkin = valueAt(curve, curve.water, skinnedAt) / solidsUm;
-  const x = valueAt(curve, curve.water, age) / solidsUm;
-  if (x <= medium.touchWater) return 1;
-  if (xSkin <= medium.touchWater) return 1;
-  const share = (xSkin - x) / (xSkin - medium.touchWater);
-  return c0 + (1 - c0) * Math.min(1, Math.max(0, share));
-}
-
-function momentOf(curve: DryingCurve, rising: Float64Array, level: number): number {
-  for (let i = 1; i < curve.count; i++) {
-    if (rising[i]! >= level) {
-      const share = (level - rising[i - 1]!) / (rising[i]! - rising[i - 1]! || 1);
-      return curve.time[i - 1]! + share * (curve.time[i]! - curve.time[i - 1]!);
-    }
-  }
-  return curve.time[curve.count - 1]!;
+  const { skinned, touch } = stateTimes(curve, temperature);
+  if (touch !== null && age >= touch) return 1;
+  if (e < skinE || skinned === null) return c0 * Math.min(1, e / skinE) ** 2;
+  if (touch === null || touch <= skinned) return c0;
+  return c0 + (1 - c0) * Math.min(1, Math.max(0, Math.log(age / skinned) / Math.log(touch / skinned)));
 }
 
 /** How clean the brush leaves the boundary: 1 / (1 + (passes/n)⁴), n from wet to dry as the layer has closed. */
@@ -236,16 +228,14 @@ function freeStrain(input: CrackInput, slip: Slip): number {
   return shrinkage * held * (0.25 + 0.75 * slip.mixing) * (input.strainFactor ?? 1) * medium.strainFactor;
 }
 
-/** Strain added by hot air and by wetting and drying again. */
-function forcedStrain(input: CrackInput): number {
-  return (1 + HEAT_STRAIN * (input.heat ?? 0)) * (1 + CYCLE_STRAIN * (input.cycles ?? 0));
-}
+/** Factor on the strain of a film by hot air, 0 … 1, and by times it was wetted and dried again. */
+export const forcedStrain = (heat: number, cycles: number): number =>
+  (1 + HEAT_STRAIN * heat) * (1 + CYCLE_STRAIN * cycles);
 
 /** Drive over bond of the weakest boundary below; a coat that slides has little to drive it. */
 function driveRatio(input: CrackInput, slip: Slip): number {
   if (input.hold === undefined) return 0;
-  const drive =
-    input.hold.energyJM2 * forcedStrain(input) ** 2 * (1 - slip.atGel) * (input.strainFactor ?? 1) ** 2;
+  const drive = input.hold.energyJM2 * (1 - slip.atGel) * (input.strainFactor ?? 1) ** 2;
   return drive / input.hold.bondJM2;
 }
 
@@ -254,7 +244,7 @@ function partingCompliance(input: CrackInput, slip: Slip): number {
   if (input.hold === undefined) return 0;
   const r3 = driveRatio(input, slip) ** 3;
   const bond = slip.atGel / (slip.atGel + HALF_BOND_MOBILITY);
-  return ((1 - bond) * PARTING * input.hold.solidsUm * r3) / (1 + r3);
+  return ((1 - bond) * PARTING * r3) / (1 + r3);
 }
 
 function relaxationLeft(input: CrackInput, slip: Slip): number {
@@ -275,7 +265,7 @@ export function crackLaw(input: CrackInput): CrackLaw | null {
   if (slip.touchAt === null || slip.gelAt === null) return null;
   const compliance = valueAt(curve, slip.gathered, slip.touchAt);
   const relaxation = relaxationLeft(input, slip);
-  const strain = freeStrain(input, slip) * relaxation * forcedStrain(input);
+  const strain = freeStrain(input, slip) * relaxation * forcedStrain(input.heat ?? 0, input.cycles ?? 0);
   const s = curve.solidsUm;
   const all = input.hold?.solidsUm ?? s;
   const parting = partingCompliance(input, slip);

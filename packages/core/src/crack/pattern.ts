@@ -82,3 +82,25 @@ export function crackPattern(law: CrackLaw): CrackPattern {
     strength,
   };
 }
+
+/** A film that cracks on less than this of itself is told by the law of the places where it does. */
+const IN_PLACES = 0.85;
+
+/** The law of the places where a film cracks: of one that hardly does, those it strains most. */
+export function lawWhereItCracks(law: CrackLaw): CrackLaw {
+  const strained = (factor: number): CrackLaw => ({
+    ...law,
+    strain: law.strain * factor,
+    strengthRatio: law.strengthRatio / factor,
+  });
+  const cracks = (factor: number): boolean => crackPattern(strained(factor)).crackedShare >= IN_PLACES;
+  if (cracks(1)) return law;
+  let low = 1;
+  let high = 4;
+  for (let step = 0; step < 24; step++) {
+    const mid = Math.sqrt(low * high);
+    if (cracks(mid)) high = mid;
+    else low = mid;
+  }
+  return strained(high);
+}

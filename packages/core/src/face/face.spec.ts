@@ -54,6 +54,7 @@ const crack = (k: number): SceneEvent => ({
   at: 0,
   layer: k,
   network: k,
+  runs: 1,
   fillLeft: 1,
 });
 const sceneOf = (events: readonly SceneEvent[]): Scene => ({

@@ -354,7 +354,7 @@ describe('what does not go together (common practice)', () => {
       planOf([coat('a', 'chalk', 80, FIRST), heat('h', 'dryer', 60, after(3600))]),
     ],
     ['sealer-dry', 'milk paint on a fully dry sealer', milkOn(40000), milkOn(900)],
-    ['sealer-tacky', 'milk paint on a tacky one', milkOn(900), milkOn(40000)],
+    ['sealer-tacky', 'milk paint on a tacky one', milkOn(1500), milkOn(40000)],
     [
       'soaks-in',
       'milk paint on bare MDF',

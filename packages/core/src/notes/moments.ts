@@ -1,12 +1,15 @@
-import { type Course, type FilmCracks, type FilmRun, handsOn, type TopcoatWindow } from '../course';
+import {
+  type Course,
+  type FilmCracks,
+  type FilmRun,
+  handsOn,
+  tackyShare,
+  type TopcoatWindow,
+} from '../course';
 import { isOf } from '../media';
 import { type PanelPlan } from '../plan';
 import { type AddFinding } from './codes';
 import { BRUSH_PACE, MISSING, TOOL_CHANGE } from './limits';
-
-/** Film-formed share from which a sealer grabs without giving way, and from which it is as good as dry. */
-const TACKY_SEALER = 0.2;
-const DRY_SEALER = 0.95;
 
 /** How a coat suits the moment it is laid on the one below: each kind of medium wants another moment. */
 export function momentRules({ plan, films, times, windows, cracks }: Course, add: AddFinding): void {
@@ -49,10 +52,10 @@ function pair(
       return;
     case 'clear':
       if (isOf(coat.medium, 'casein')) {
-        const closed = crack?.input.closedBelow ?? 1;
-        if (closed >= DRY_SEALER) add('sealer-dry', 'tip', id, values);
-        else if (closed >= TACKY_SEALER) add('sealer-tacky', 'good', id, values);
-        else add('base-not-dry', 'warn', id, values);
+        const tacky = tackyShare(below, coat.laidAt);
+        if (early > 0) add('base-not-dry', 'warn', id, values);
+        else if (late > 0) add('sealer-dry', 'tip', id, { ...values, tacky });
+        else add('sealer-tacky', 'good', id, { ...values, tacky });
       } else if (early > 1 && coat.medium.like !== below.medium.like) add('base-not-dry', 'warn', id, values);
       return;
     case 'wax':

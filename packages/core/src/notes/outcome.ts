@@ -1,6 +1,7 @@
 import { type Course, tooThickToTell, TRIED } from '../course';
-import { isClear, isOf, substrate } from '../media';
+import { isClear, isOf } from '../media';
 import { type Outcome } from '../outcome';
+import { groundOf } from '../plan';
 import { umToMetres } from '../units';
 import { type AddFinding } from './codes';
 import { BARE_SEEN, INVISIBLE, MAX_PASSES, MISSING, POOR_BASE, THIN_TOP, WEAK } from './limits';
@@ -68,7 +69,7 @@ export function outcomeRules(course: Course, result: Outcome, add: AddFinding): 
 }
 
 function holdRules({ plan, films }: Course, result: Outcome, add: AddFinding): void {
-  const ground = substrate(plan.panel.substrate);
+  const ground = groundOf(plan.panel);
   const first = films[0];
   if (first && ground.baseBond < POOR_BASE && first.medium.kind !== 'primer')
     add('poor-hold', 'warn', first.step.id, { bond: ground.baseBond });

@@ -56,6 +56,8 @@ export type SceneEvent =
       readonly layer: number;
       /** Key of the network it follows: films that hold together crack together. */
       readonly network: number;
+      /** Share of the layer that cracks at all: where it lies thickest, or was held longest. */
+      readonly runs: number;
       /** Share of the openings that later coats leave. */
       readonly fillLeft: number;
     }

@@ -133,7 +133,7 @@ describe('steps that do more here and less there', () => {
   });
 
   it('crack at a thick rim a film whose mean does not crack at all', () => {
-    const thin = overMedium(9, 26);
+    const thin = overMedium(6, 16);
     // Under 0.8 % of the area nobody sees it.
     expect(figureValues(forecastOf(thin)).openArea!).toBeLessThan(0.008);
     const { zones, scene } = forecastOf(mapped(thin, 'top', rim(4, 0.05)));

@@ -1,6 +1,6 @@
 import { chipShare } from '../chip';
 import { opacityOf } from '../colour';
-import { type CrackPattern } from '../crack';
+import { type CrackPattern, lawWhereItCracks } from '../crack';
 import { valueAt } from '../film';
 import { bleachWetFor, type Course, type Factors, type FilmRun } from '../course';
 import { factorOf, isClear, type Learned, substrate } from '../media';
@@ -22,11 +22,13 @@ import { type Stand } from './stands';
 
 /** Dark wax rubbed on and wiped back stays in this share of open cracks; assumed. */
 const WAX_IN_CRACKS = 0.85;
+/** Of what brittle paint would pull off wax that was rubbed on, so much goes before anything touches it; assumed. */
+const BY_ITSELF = 0.3;
 /** A grain bites where the wet film is at least this part of it deep; common practice. */
 const GRAIN_NEEDS = 4;
 /** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
-const CRACKS_SEEN = 0.008;
-const CRACKS_RUN = 0.3;
+const CRACKS_SEEN = 0.002;
+const CRACKS_RUN = 0.08;
 
 /** Whether cracks of a pattern are there to be seen. */
 export const showsCracks = (pattern: CrackPattern): boolean =>
@@ -71,7 +73,7 @@ export function sceneOf(
   learned: Learned | null,
   factors: Factors,
 ): { readonly scene: Scene; readonly efforts: Efforts } {
-  const { films, plan, media } = course;
+  const { films, cracks, plan, media } = course;
   const begins = new Map(course.times.map(({ step, from }) => [step.id, from]));
   const laid = plan.steps.filter(laysLayer);
   const layerOf = new Map(laid.map((step, i) => [step.id, i + 1]));
@@ -80,6 +82,8 @@ export function sceneOf(
   const efforts = new Map<string, number>();
   const there = new Set<number>();
   const opened = new Set<number>();
+  /** Resists that something has lifted off. */
+  const lifted = new Set<string>();
   /** Most help any tool has given each boundary so far, by place. */
   const helped = new Map<string, number>();
 
@@ -135,6 +139,7 @@ export function sceneOf(
         at: crack.firstAt ?? at,
         layer: layerOf.get(films[i]!.step.id)!,
         network: networkOf(stand, crack.boundary),
+        runs: crack.pattern.crackedShare,
         fillLeft: crack.law.fillLeft,
       });
     }
@@ -226,7 +231,9 @@ export function sceneOf(
       if (off !== null) events.push(off);
     }
   }
-  settle(course.times.at(-1)?.until ?? 0, 1, 'all');
+  const end = course.times.at(-1)?.until ?? 0;
+  settle(end, 1, 'all');
+  resistsByThemselves(end);
   return {
     scene: {
       widthMm: plan.panel.width * 1000,
@@ -253,7 +260,8 @@ export function sceneOf(
       return stands.flatMap(({ cracks }, index) => {
         const key = networkKey(layer, index);
         const law = cracks[i]?.law;
-        return named.has(key) && law ? [{ key, layer, law, responses: responses[i] ?? [] }] : [];
+        if (!named.has(key) || !law) return [];
+        return [{ key, layer, law: lawWhereItCracks(law), responses: responses[i] ?? [] }];
       });
     });
   }
@@ -265,6 +273,7 @@ export function sceneOf(
       const bed = step.agent === 'salt' ? saltBed(course, step) : null;
       if (step.agent === 'salt' && bed === null) continue;
       const lifts = media(step.agent).lifts * share;
+      lifted.add(step.id);
       events.push({
         kind: 'lift',
         at: begins.get(until.id)!,
@@ -274,6 +283,37 @@ export function sceneOf(
         agent: step.agent,
         where: step.where,
         grainUm: step.thickness * 1e6,
+      });
+    }
+  }
+
+  /** Brittle paint over wax chips somewhat by itself, before any tool. */
+  function resistsByThemselves(at: number): void {
+    for (const step of plan.steps) {
+      const layer = layerOf.get(step.id);
+      if (step.kind !== 'resist' || step.agent !== 'candle' || layer === undefined || lifted.has(step.id))
+        continue;
+      const above = films.filter((film) => film.stepIndex > plan.steps.indexOf(step));
+      const first = above[0];
+      const top = above.at(-1);
+      if (first === undefined || top === undefined) continue;
+      const energy = above.reduce((sum, film) => sum + film.medium.energyJM2Um * film.solidsUm, 0);
+      const bond = first.medium.bondJM2 * media(step.agent).baseBond;
+      const cracked = Math.max(
+        ...above.map((film) => cracks[films.indexOf(film)]?.pattern.crackedShare ?? 0),
+      );
+      const share = BY_ITSELF * media(step.agent).lifts * chipShare(energy / bond, cracked);
+      if (share < 0.005) continue;
+      const grainUm = step.thickness * 1e6;
+      events.push({
+        kind: 'lift',
+        at,
+        stepId: step.id,
+        layer,
+        share,
+        agent: 'candle',
+        where: step.where,
+        grainUm,
       });
     }
   }

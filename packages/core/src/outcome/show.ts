@@ -1,4 +1,4 @@
-import { MIN_FLAKE_UM, chipShare } from '../chip';
+import { chipShare, flakeUm } from '../chip';
 import { opacityOf } from '../colour';
 import { NO_FILM } from '../plan';
 import {
@@ -199,7 +199,7 @@ function chipsOf(patches: readonly Patch[], local: readonly (readonly LocalCrack
     for (const [boundary, by] of last) {
       const { law, pattern, cover } = local[by]![k]!;
       const goes = area * cover * chipShare(law.driveRatio, pattern.crackedShare);
-      const size = Math.max(MIN_FLAKE_UM, pattern.spacingUm) * 1e-6;
+      const size = flakeUm(pattern.spacingUm) * 1e-6;
       const before = byBoundary.get(boundary);
       const weight = goes + 1e-9 * area;
       const all = weight + (before?.weight ?? 0);

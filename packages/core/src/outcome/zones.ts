@@ -1,5 +1,5 @@
 import { meanColour, type Appearance } from '../colour';
-import { MIN_FLAKE_UM } from '../chip';
+import { flakeUm } from '../chip';
 import { type CrackPattern } from '../crack';
 import { type Course } from '../course';
 import { type Zone, ZONES } from '../wear';
@@ -84,7 +84,7 @@ export function zoneForecasts(
       flake:
         most === null || (most.share <= FLAKES_SEEN && part.chippedShare <= FLAKES_SEEN)
           ? null
-          : Math.max(MIN_FLAKE_UM, patternOf(most.by).spacingUm) * 1e-6,
+          : flakeUm(patternOf(most.by).spacingUm) * 1e-6,
       gloss: glossOf(course.films, shown, part.seen),
       colour: meanColour(looks, shown.layers, part.seen),
     };

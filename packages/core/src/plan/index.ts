@@ -1,5 +1,6 @@
 export * from './hours';
 export { checkPlan } from './check';
+export { groundOf } from './ground';
 export {
   evenMap,
   FILM_MAP_RANGE,
