@@ -11,6 +11,7 @@ import {
   type PanelPlan,
   PLACES,
   FILM_MAP_RANGE,
+  MAP_RANGE,
   PLAN_RANGES,
   RESIST_AGENTS,
 } from '../plan';
@@ -120,7 +121,10 @@ const anyPlan: fc.Arbitrary<PanelPlan> = fc
     planOf(
       steps.map((step, i) => {
         const map = maps[i];
-        return { ...step, id: `c${i}`, ...(map && MAPPED.includes(step.kind) ? { map } : {}) };
+        if (!map || !MAPPED.includes(step.kind)) return { ...step, id: `c${i}` };
+        const { max } = step.kind === 'coat' || step.kind === 'seal' ? FILM_MAP_RANGE : MAP_RANGE;
+        const values = map.values.map((value) => Math.min(max, value));
+        return { ...step, id: `c${i}`, map: { ...map, values } };
       }),
       air,
       substrate,
