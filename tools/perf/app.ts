@@ -119,8 +119,9 @@ interface TraceEvent {
 
 /** Longest tasks of the page's main thread [ms] between one pointer move and the next, and over all of the drag. */
 function longestTasks(events: readonly TraceEvent[]): number[] {
-  const main = events.find(({ name, args }) => name === 'thread_name' && args?.name === 'CrRendererMain');
-  const on = events.filter(({ pid, tid }) => pid === main?.pid && tid === main.tid);
+  // A browser has several pages: the one that was moved over is meant.
+  const moved = events.find(({ name, ph }) => name === 'moved' && ph !== 'M');
+  const on = events.filter(({ pid, tid }) => pid === moved?.pid && tid === moved.tid);
   const moves = on.filter(({ name, ph }) => name === 'moved' && ph !== 'M').map(({ ts }) => ts);
   const tasks = on.filter(({ name, dur }) => name === 'RunTask' && dur !== undefined);
   return moves.map((from, i) => {

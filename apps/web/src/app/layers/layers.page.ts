@@ -41,6 +41,13 @@ import { StepCard } from './step-card/step-card';
         grid-template-columns: 300px minmax(0, 1fr) 258px;
       }
     }
+    /* What changes in one view is laid out and painted in that view alone: all follow the hand at once. */
+    .section,
+    .face,
+    .readout,
+    .clock {
+      contain: layout paint style;
+    }
     .bench {
       grid-column: 1 / -1;
     }

@@ -13,7 +13,7 @@ class Handle {
   readonly pulled: Pull[] = [];
 }
 
-const frame = (): Promise<void> => new Promise((resolve) => requestAnimationFrame(() => resolve()));
+const frame = (): Promise<void> => new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
 
 describe('hold', () => {
   const made = (): { handle: Handle; send: (kind: string, x: number) => void } => {

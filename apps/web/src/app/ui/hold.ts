@@ -1,4 +1,4 @@
-import { Directive, ElementRef, inject, type OnDestroy, output } from '@angular/core';
+import { ApplicationRef, Directive, ElementRef, inject, type OnDestroy, output } from '@angular/core';
 
 /** Where a pointer is, in the window's pixels. */
 export interface Pull {
@@ -22,7 +22,9 @@ export interface Pull {
 export class Hold implements OnDestroy {
   private readonly element = inject<ElementRef<Element>>(ElementRef).nativeElement;
   private held = false;
+  private readonly app = inject(ApplicationRef);
   private frame = 0;
+  private timer: ReturnType<typeof setTimeout> | undefined;
   private next: Pull | null = null;
   readonly zfHold = output<PointerEvent>();
   readonly pulled = output<Pull>();
@@ -37,7 +39,7 @@ export class Hold implements OnDestroy {
   protected move({ clientX: x, clientY: y }: PointerEvent): void {
     if (!this.held) return;
     this.next = { x, y };
-    if (this.frame === 0) this.frame = requestAnimationFrame(() => this.tell());
+    if (this.frame === 0) this.frame = requestAnimationFrame(() => this.afterFrame());
   }
 
   protected letGo(): void {
@@ -49,10 +51,20 @@ export class Hold implements OnDestroy {
 
   ngOnDestroy(): void {
     cancelAnimationFrame(this.frame);
+    clearTimeout(this.timer);
+  }
+
+  /** What follows from a pull is worked out between two frames: a task of its own, and painted in the next. */
+  private afterFrame(): void {
+    this.timer = setTimeout(() => {
+      this.tell();
+      this.app.tick();
+    });
   }
 
   private tell(): void {
     cancelAnimationFrame(this.frame);
+    clearTimeout(this.timer);
     this.frame = 0;
     const { next } = this;
     this.next = null;

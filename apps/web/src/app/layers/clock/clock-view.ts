@@ -19,6 +19,7 @@ import { format } from 'date-fns';
 import { Units } from '../../data/units';
 import { fitted } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
+import { forecastAfterTheHand } from '../../plan/after-the-hand';
 import { planFeature } from '../../plan/plan.feature';
 import { sizeOf } from '../../ui/size-of';
 import { FaceClient } from '../../workers/face.client';
@@ -52,7 +53,7 @@ export class ClockView {
   private readonly worker = inject(FaceClient);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly basis = this.store.selectSignal(planFeature.selectBasis);
-  protected readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  protected readonly forecast = forecastAfterTheHand();
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1190, height: 246 });
   private readonly units = inject(Units).system;
   protected readonly celsiusText = (temperatureC: number): string =>

@@ -22,6 +22,7 @@ import {
 import { format } from 'date-fns';
 import { BaseChartDirective } from 'ng2-charts';
 import { Units } from '../../data/units';
+import { forecastAfterTheHand } from '../../plan/after-the-hand';
 import { planFeature } from '../../plan/plan.feature';
 
 Chart.defaults.font.family = "'Instrument Sans Variable', sans-serif";
@@ -98,7 +99,7 @@ export class DryingCharts {
   private readonly store = inject(Store);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
-  private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly forecast = forecastAfterTheHand();
   private readonly units = inject(Units).system;
   /** The quiet ink of the theme, as a colour a canvas understands. */
   private readonly ink = DARK.matches ? '#b6b5af' : '#54585c';

@@ -28,6 +28,7 @@ import { newSeed } from '../../data/fresh';
 import { faultOf, PlansApi } from '../../data/plans.api';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
+import { forecastAfterTheHand } from '../../plan/after-the-hand';
 import { planFeature } from '../../plan/plan.feature';
 import { FaceCanvas } from '../../ui/face-canvas';
 import { saveFile } from '../../ui/save-file';
@@ -94,7 +95,7 @@ export class FaceView {
   protected readonly otherPainter = this.other.get(FacePainter);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly history = this.store.selectSignal(planFeature.selectHistory);
-  private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly forecast = forecastAfterTheHand();
   private readonly inGesture = this.store.selectSignal(planFeature.selectInGesture);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 690, height: 500 });
 

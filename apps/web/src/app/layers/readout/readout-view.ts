@@ -25,6 +25,7 @@ import {
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
+import { forecastAfterTheHand } from '../../plan/after-the-hand';
 import { planFeature } from '../../plan/plan.feature';
 import { Band } from '../../ui/band';
 import { NumberField } from '../../ui/number-field';
@@ -52,7 +53,7 @@ export class ReadoutView {
   private readonly store = inject(Store);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
-  private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly forecast = forecastAfterTheHand();
   private readonly figuresReading = inject(FiguresReading);
   private readonly readout = this.figuresReading.readout;
   protected readonly figuresTrouble = this.figuresReading.trouble;
