@@ -56,6 +56,7 @@ import { Units } from '../../data/units';
 import { type Fits, mayBe, type StepChanges, type StepEdit } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
+import { KeepsFocus } from '../../ui/keeps-focus';
 import { NumberField } from '../../ui/number-field';
 import { Note } from '../note/note';
 import { MediumSheet } from '../medium-sheet/medium-sheet';
@@ -84,6 +85,7 @@ const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-card.html',
   styleUrl: './step-card.scss',
+  hostDirectives: [KeepsFocus],
   host: { role: 'dialog', 'aria-label': 'Step', '(keydown.escape)': 'close()' },
 })
 export class StepCard {
