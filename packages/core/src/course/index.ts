@@ -4,4 +4,5 @@ export { bleachWetFor, JETS } from './forces';
 export { tackyShare } from './films';
 export { handsOn } from './hands';
 export { advance, begin, earliest, runSteps, type RunState } from './runner';
+export { waxManner } from './states';
 export * from './types';

@@ -1,4 +1,4 @@
-import { type SceneEvent } from '../outcome';
+import { ROUGHNESS, type SceneEvent } from '../outcome';
 import { soft } from '../raster';
 import { toolOf } from '../tools';
 import { reachOf } from './patterns';
@@ -17,11 +17,6 @@ const CUT = [
   { along: 9, across: 2.2, weight: 0.3 },
   { along: 1.8, across: 1, weight: 0.22 },
 ];
-/** Brush ridges stand proud and are rubbed first: their weight in the score, per relief. */
-const RIDGES = 1.1;
-/** Standard deviation of the brush's relief. */
-const RIDGE_SPREAD = 0.2;
-
 /** A tool goes over the panel and takes off what its work is enough for, layer by layer. */
 export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): void {
   const { scene, rims, floor, relief, top, below, mixed, worn, heightUm } = work;
@@ -34,14 +29,17 @@ export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): vo
   const { field, edge, corner } = event.exposure;
   const worked = work.mapped(event.stepId);
   const wet = action === 'rub' || action === 'soften';
+  const spared = Math.exp(-0.5 * event.relief ** 2);
+  const rough = ROUGHNESS * Math.hypot(...scene.layers.map(({ thicknessUm }) => thicknessUm));
   for (let i = 0; i < work.points; i++) {
     if (reachOf(event.where, rims, i) < 0.5) continue;
     // Crack floors lie out of reach of what rubs on the surface.
     if (floor[i]! > 0.5) continue;
-    const ridge = relief[top[i]!]?.[i] ?? 0;
-    const score = (strokes[i]! + RIDGES * ridge) / Math.sqrt(1 + (RIDGES * RIDGE_SPREAD) ** 2);
+    // Ridges stand proud: what is stiff takes them first.
+    const ridge = event.relief === 0 ? 0 : height(i) / rough;
     const exposure = field + rims.edge[i]! * (edge - field) + rims.corner[i]! * (corner - edge);
-    let rest = event.medianUm * (worked?.[i] ?? 1) * exposure * Math.exp(event.spread * score);
+    const depth = spared * Math.exp(event.spread * strokes[i]! + event.relief * ridge);
+    let rest = event.medianUm * (worked?.[i] ?? 1) * exposure * depth;
     const left = below[i]!;
     if (mixed[i]! > 0 && left > top[i]!) {
       // What an earlier tool left of a layer at its border goes as the layer itself goes here.
@@ -65,5 +63,13 @@ export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): vo
       if (share < 0.5) break;
       rest -= cost;
     }
+  }
+
+  /** How far the surface of what lies at a point stands above its mean [µm]. */
+  function height(i: number): number {
+    let sum = 0;
+    for (let k = 1; k < scene.layers.length; k++)
+      if (work.lies(i, k)) sum += scene.layers[k]!.thicknessUm * (relief[k]![i] ?? 0);
+    return sum;
   }
 }

@@ -15,6 +15,7 @@ import {
   room,
   seal,
   when,
+  wipe,
 } from '../testing/plans';
 import { type SubstrateKey } from '../media';
 import { tackyShare } from '../course';
@@ -351,5 +352,130 @@ describe('slick vinyl', () => {
     const plan = on('vinyl', coat('a', 'chalk', 90, FIRST), coat('b', 'chalk', 80, when('through-dry')));
     expect(chips(plan)).toBeLessThan(0.05);
     expect(forecastOf(plan).findings.map(({ code }) => code)).toContain('poor-hold');
+  });
+});
+
+const HOUR = 3600;
+const NIGHT = 12 * HOUR;
+const worn = (plan: PanelPlan): number => of(plan).wornShare;
+const seen = (plan: PanelPlan, id: string): number => forecastOf(plan).layers.find((l) => l.id === id)!.share;
+
+describe('taking off', () => {
+  const barred = (barrier: string, um: number, grit: 80 | 150): PanelPlan =>
+    on(
+      'raw-softwood',
+      coat('barrier', barrier, um, FIRST),
+      coat('top', 'latex', 90, after(2 * NIGHT)),
+      distress('s', 'sand', after(2 * NIGHT), { grit, rounds: 15 }),
+    );
+
+  it('stops at a barrier, but for coarse grit', () => {
+    for (const [barrier, um] of [
+      ['spray', 50],
+      ['enamelO', 75],
+    ] as const) {
+      expect(of(barred(barrier, um, 150)).bareShare)
+        .withContext(barrier)
+        .toBeLessThan(0.005);
+      expect(of(barred(barrier, um, 80)).bareShare)
+        .withContext(barrier)
+        .toBeGreaterThan(0.05);
+    }
+  });
+
+  it('takes the ridges of a thick textured base first', () => {
+    const cut = (um: number, medium: string): number =>
+      seen(
+        on(
+          'primed',
+          coat('base', medium, um, FIRST),
+          coat('top', 'mineral', 90, after(NIGHT)),
+          distress('cut', 'blade', after(2 * HOUR), { rounds: 3 }),
+        ),
+        'base',
+      );
+    expect(cut(1200, 'texture')).toBeGreaterThan(0.1);
+    expect(cut(1200, 'texture')).toBeGreaterThan(cut(300, 'texture'));
+  });
+
+  it('takes what is still liquid nearly whole, then less and less until it is set', () => {
+    for (const [tool, medium] of [
+      ['scrape', 'latex'],
+      ['cloth', 'chalk'],
+    ] as const) {
+      const after60 = [1, 3, 10, 20, 40].map((minutes) =>
+        worn(
+          planOf([
+            coat('base', 'latex', 90, FIRST),
+            coat('top', medium, 90, when('through-dry')),
+            distress('w', tool, after(minutes * 60), { rounds: tool === 'cloth' ? 6 : 2 }),
+          ]),
+        ),
+      );
+      expect(after60[0]!).withContext(tool).toBeGreaterThan(0.8);
+      expect(after60.slice(1).every((share, i) => share < after60[i]!))
+        .withContext(tool)
+        .toBeTrue();
+      expect(after60[4]!).withContext(tool).toBeLessThan(0.15);
+    }
+  });
+
+  it('has no steps: a little more work takes a little more', () => {
+    const sanded = (rounds: number, pressure: number): number =>
+      worn(
+        on(
+          'scuffed',
+          coat('a', 'chalk', 90, FIRST),
+          coat('b', 'chalk', 80, when('through-dry')),
+          distress('s', 'sand', after(NIGHT), { rounds, pressure }),
+        ),
+      );
+    expect(sanded(1, 1)).toBeGreaterThan(0);
+    for (let pressure = 0.4; pressure < 2; pressure += 0.05)
+      expect(sanded(3, pressure + 0.05)).toBeGreaterThan(sanded(3, pressure));
+  });
+});
+
+describe('dark wax', () => {
+  const waxed = (buffAfter: number | null): PanelPlan =>
+    planOf([
+      coat('base', 'latex', 90, FIRST),
+      coat('medium', 'crackle', 70, when('through-dry')),
+      coat('top', 'chalk', 100, when('touch-dry')),
+      seal('clear', 'polyW', 60, when('through-dry')),
+      seal('wax', 'darkWax', 12, when('through-dry'), { buffAfter }),
+    ]);
+
+  it('rubbed in all over and wiped back stays in the cracks, with a tint on the film', () => {
+    const cracks = openArea(waxed(300));
+    expect(seen(waxed(300), 'wax')).toBeGreaterThan(0.8 * cracks);
+    expect(seen(waxed(300), 'wax')).toBeLessThan(cracks + 0.15);
+    expect(seen(waxed(1500), 'wax')).toBeGreaterThan(seen(waxed(300), 'wax'));
+    expect(seen(waxed(null), 'wax')).toBeGreaterThan(0.7);
+    const codes = forecastOf(waxed(300)).findings.map(({ code }) => code);
+    expect(codes).not.toContain('buff-early');
+    const clear = planOf([
+      coat('a', 'chalk', 90, FIRST),
+      seal('w', 'clearWax', 12, when('recoat'), { buffAfter: 120 }),
+    ]);
+    expect(forecastOf(clear).findings.map(({ code }) => code)).toContain('buff-early');
+  });
+});
+
+describe('jelly', () => {
+  const jellied = (substrate: SubstrateKey): PanelPlan =>
+    on(
+      substrate,
+      resist('j', 'jelly', 0.3, FIRST),
+      coat('c', 'latex', 90, after(60)),
+      wipe('w', when('through-dry', 8 * HOUR)),
+    );
+
+  it('soaks into raw wood and resists less there, not into varnish', () => {
+    const codes = (substrate: SubstrateKey): string[] =>
+      forecastOf(jellied(substrate)).findings.map(({ code }) => code);
+    expect(codes('raw-softwood')).toContain('jelly-unsealed');
+    expect(codes('scuffed')).not.toContain('jelly-unsealed');
+    expect(of(jellied('raw-softwood')).chippedShare).toBeLessThan(0.8 * of(jellied('scuffed')).chippedShare);
   });
 });

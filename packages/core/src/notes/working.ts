@@ -1,8 +1,8 @@
 import { airIndexAt, hotSurface } from '../air';
-import { bleachWetFor, type Course, type FilmRun, JETS } from '../course';
+import { bleachWetFor, type Course, type FilmRun, JETS, waxManner } from '../course';
 import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../plan';
-import { isOf, substrate } from '../media';
-import { type Outcome, saltBed } from '../outcome';
+import { isClear, isOf, substrate } from '../media';
+import { jellySoaks, type Outcome, saltBed } from '../outcome';
 import { toolOf } from '../tools';
 import { softenedShare } from '../wear';
 import { type AddFinding } from './codes';
@@ -21,7 +21,7 @@ export function workingRules(course: Course, result: Outcome, add: AddFinding): 
     const top = there.at(-1);
     switch (step.kind) {
       case 'resist':
-        return resistRules(step, later, top, course, add);
+        return resistRules(step, later, course, add);
       case 'distress': {
         const removal = result.removals.find((r) => r.stepId === step.id);
         if (top === undefined || removal === undefined) return;
@@ -63,7 +63,6 @@ export function workingRules(course: Course, result: Outcome, add: AddFinding): 
 function resistRules(
   step: Extract<Step, { kind: 'resist' }>,
   later: readonly Step[],
-  top: FilmRun | undefined,
   course: Course,
   add: AddFinding,
 ): void {
@@ -71,8 +70,7 @@ function resistRules(
   const cuts = later.some((s) => s.kind === 'distress');
   switch (step.agent) {
     case 'jelly':
-      if (top === undefined || (top.medium.kind !== 'clear' && top.medium.hardness < 68))
-        add('jelly-unsealed', 'warn', step.id);
+      if (jellySoaks(course, step)) add('jelly-unsealed', 'warn', step.id);
       if (wipe === undefined) add('jelly-left', 'warn', step.id);
       else {
         add('jelly-judge', 'tip', wipe.id);
@@ -105,8 +103,10 @@ function sealRules(
   }
   if (medium.kind === 'wax' && film.buffAfter !== null) {
     const ready = (film.openStates.touch ?? Infinity) - film.laidAt;
-    if (film.buffAfter < 0.6 * ready) add('buff-early', 'warn', step.id, { ready });
-    else if (film.buffAfter > 4 * ready) add('buff-late', 'tip', step.id, { ready });
+    // Wax with pigment is wiped back while it is soft: a way of working, not a mistake.
+    if (waxManner(film) === 'wiped') {
+      if (isClear(medium)) add('buff-early', 'warn', step.id, { ready });
+    } else if (film.buffAfter > 4 * ready) add('buff-late', 'tip', step.id, { ready });
   }
   if (medium.kind === 'clear' && step.thickness > 1.6 * medium.wetFilmUm * 1e-6)
     add('seal-thick', 'warn', step.id, { usual: medium.wetFilmUm * 1e-6 });

@@ -98,6 +98,8 @@ export type SceneEvent =
       readonly tool: DistressTool;
       readonly medianUm: number;
       readonly spread: number;
+      /** How much it varies with how high the surface stands, of the logarithm. */
+      readonly relief: number;
       readonly exposure: Readonly<Record<'field' | 'edge' | 'corner', number>>;
       /** Resistance of each layer against the top one; Infinity where the tool does nothing. */
       readonly resistance: readonly number[];

@@ -2,10 +2,11 @@ import { chipShare } from '../chip';
 import { opacityOf } from '../colour';
 import { type CrackPattern, lawWhereItCracks } from '../crack';
 import { valueAt } from '../film';
-import { bleachWetFor, type Course, type Factors, type FilmRun } from '../course';
+import { bleachWetFor, type Course, type Factors, type FilmRun, waxManner } from '../course';
 import { factorOf, isClear, type Learned, substrate } from '../media';
 import {
   type Distress,
+  groundOf,
   isFilm,
   laysLayer,
   mapOf,
@@ -15,20 +16,44 @@ import {
   type Step,
 } from '../plan';
 import { toolOf } from '../tools';
-import { abrasion, bladeEffort } from '../wear';
+import { abrasion, bladeEffort, type FilmNow } from '../wear';
 import { type OnStand, type Scene, type SceneEvent, type SceneLayer } from './history';
 import { type FilmResponse, type LocalCracks, type Patch } from './places';
 import { type Stand } from './stands';
 
-/** Dark wax rubbed on and wiped back stays in this share of open cracks; assumed. */
+/** Wax that was worked in stays in this share of open cracks; assumed. */
 const WAX_IN_CRACKS = 0.85;
+/**
+ * Of a wax with pigment that is rubbed in and buffed so much is seen on the plain surface, in brush marks and as a
+ * tint; of one that is wiped back after minutes less, of one that is left all; common practice, the numbers assumed.
+ */
+const PIGMENT = { left: 1, buffed: 0.3, wiped: 0.12 } as const;
+
+/** Where a wax stays: on the plain surface and in open cracks, as shares; null for what is no wax. */
+function waxed(film: FilmRun, share: number): { onSurface: number; intoCracks: number } | null {
+  if (film.medium.kind !== 'wax') return null;
+  const onSurface = isClear(film.medium) ? share : share * PIGMENT[waxManner(film)];
+  return { onSurface, intoCracks: Math.max(share, WAX_IN_CRACKS) };
+}
 /** Of what brittle paint would pull off wax that was rubbed on, so much goes before anything touches it; assumed. */
 const BY_ITSELF = 0.3;
+/** A brush leaves a film's thickness uneven by this share of it, root mean square; as it is drawn. */
+export const ROUGHNESS = 0.2;
 /** A grain bites where the wet film is at least this part of it deep; common practice. */
 const GRAIN_NEEDS = 4;
 /** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
 const CRACKS_SEEN = 0.002;
 const CRACKS_RUN = 0.08;
+
+/** Jelly that soaks into what it lies on resists so much less; assumed. */
+const SOAKED_AWAY = 0.55;
+
+/** Whether jelly lies on something that drinks: raw wood, or paint that nothing sealed. */
+export function jellySoaks({ films, plan }: Pick<Course, 'films' | 'plan'>, step: Resist): boolean {
+  const top = films.findLast((film) => film.stepIndex < plan.steps.indexOf(step));
+  if (top === undefined) return groundOf(plan.panel).suctionUm > 0;
+  return top.medium.kind !== 'clear' && top.medium.hardness < 68;
+}
 
 /** Whether cracks of a pattern are there to be seen. */
 export const showsCracks = (pattern: CrackPattern): boolean =>
@@ -195,16 +220,15 @@ export function sceneOf(
       // What cracked or flaked before is there for this coat to run into, or, clear, to lie over.
       if (step.kind === 'seal' || film.medium.kind === 'glaze') settle(at, 1, 'all');
       const { share, style } = step.cover;
-      const wax = film.medium.kind === 'wax' && share < 1;
-      const intoCracks = wax ? Math.max(share, WAX_IN_CRACKS) : share;
+      const wax = waxed(film, share);
       events.push({
         kind: 'lay',
         at: film.laidAt,
         dryAt: film.openStates.touch,
         layer: layer!,
         style,
-        share,
-        intoCracks,
+        share: wax?.onSurface ?? share,
+        intoCracks: wax?.intoCracks ?? share,
         where: 'all',
       });
       there.add(layer!);
@@ -272,7 +296,8 @@ export function sceneOf(
       if (step.kind !== 'resist' || !agents.includes(step.agent)) continue;
       const bed = step.agent === 'salt' ? saltBed(course, step) : null;
       if (step.agent === 'salt' && bed === null) continue;
-      const lifts = media(step.agent).lifts * share;
+      const soaked = step.agent === 'jelly' && jellySoaks(course, step) ? SOAKED_AWAY : 1;
+      const lifts = media(step.agent).lifts * share * soaked;
       lifted.add(step.id);
       events.push({
         kind: 'lift',
@@ -323,12 +348,18 @@ export function sceneOf(
     const lying = films.filter((film) => there.has(layerOf.get(film.step.id)!));
     const top = lying.at(-1);
     if (top === undefined) return null;
-    const age = (film: FilmRun): number => at - (film.openStates.touch ?? Infinity);
+    const now = (film: FilmRun): FilmNow => {
+      const touch = film.openStates.touch ?? Infinity;
+      const wet = at >= touch ? 0 : touch === Infinity ? 1 : (touch - at) / Math.max(1, touch - film.laidAt);
+      return { medium: film.medium, age: at - touch, wet: Math.min(1, wet) };
+    };
     const { action, exposure } = toolOf(step.tool);
-    const off = abrasion(step, top.medium, age(top), action === 'soften' ? bleachWetFor(course, step) : 0);
+    const roughUm = ROUGHNESS * Math.hypot(...lying.map(({ solidsUm }) => solidsUm));
+    const wetFor = action === 'soften' ? bleachWetFor(course, step) : 0;
+    const off = abrasion(step, now(top), wetFor, roughUm);
     const resistance = new Array<number>(laid.length + 1).fill(1);
-    for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(film.medium, age(film));
-    if (action === 'cut') efforts.set(step.id, bladeEffort(top.medium, age(top)));
+    for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(now(film));
+    if (action === 'cut') efforts.set(step.id, bladeEffort(top.medium, now(top).age));
     return {
       kind: 'rub',
       at,
@@ -336,6 +367,7 @@ export function sceneOf(
       tool: step.tool,
       medianUm: off.medianUm * (factors.wear ?? 1) * factorOf(learned, `wear:${step.tool}`),
       spread: off.spread,
+      relief: off.relief,
       exposure,
       resistance,
       where: step.where,

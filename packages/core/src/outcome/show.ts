@@ -92,7 +92,8 @@ export function showThrough(
             : lacks.includes(id)
               ? stray * here
               : event.intoCracks * here;
-          layInto(state, event.layer, share, intoCracks);
+          const hollow = finish === 'wax' || hiding[event.layer] === 0;
+          layInto(state, event.layer, share, intoCracks, hollow);
           break;
         }
         case 'crack': {
@@ -116,8 +117,12 @@ export function showThrough(
           break;
         }
         case 'rub': {
-          const median = event.medianUm * event.exposure[zone] * (factors.get(event.stepId) ?? 1);
-          const share = abrade(state, median, event.spread, thickness, Float64Array.from(event.resistance));
+          const { spread, relief } = event;
+          // What ridges are given valleys are spared.
+          const spared = Math.exp(-0.5 * relief ** 2);
+          const median = event.medianUm * spared * event.exposure[zone] * (factors.get(event.stepId) ?? 1);
+          const over = Math.hypot(spread, relief);
+          const share = abrade(state, median, over, thickness, Float64Array.from(event.resistance));
           wornShare += share;
           const before = removals.get(event.stepId)?.share ?? 0;
           removals.set(event.stepId, {

@@ -8,7 +8,7 @@ import { fitPlace, type PlaceFit, placeValues } from './place';
 const sanded = planOf([
   coat('a', 'chalk', 90, FIRST, { colour: '#2f3d46' }),
   coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#ddd6c4' }),
-  distress('s', 'sand', after(43200), { grit: 150, rounds: 8 }),
+  distress('s', 'sand', after(43200), { grit: 120, rounds: 11 }),
 ]);
 const jelly = planOf([
   coat('a', 'chalk', 90, FIRST, { colour: '#7b4427' }),

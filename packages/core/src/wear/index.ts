@@ -2,6 +2,7 @@ export {
   abrasion,
   bladeEffort,
   type Abrasion,
+  type FilmNow,
   GRAIN_UM,
   hardnessAt,
   nextGrit,

@@ -50,76 +50,112 @@ export interface Abrasion {
   readonly medianUm: number;
   /** Spread of its logarithm over the surface. */
   readonly spread: number;
+  /**
+   * How much of the spread goes with how high the surface stands, of the logarithm: what is stiff takes ridges, edges
+   * and brush marks first, and leaves the valleys.
+   */
+  readonly relief: number;
   /** Resistance of each layer against the top one; Infinity where the tool does nothing to it. */
-  readonly resistance: (medium: Medium, age: number) => number;
+  readonly resistance: (film: FilmNow) => number;
 }
 
-/** Clear coats and enamels stop fine paper and cloth; coarse grit goes through them. */
+/** A film at the moment of a step. */
+export interface FilmNow {
+  readonly medium: Medium;
+  /** Since it was touch-dry [s]; below 0 it is soft. */
+  readonly age: number;
+  /** How wet it still is: 1 just laid … 0 touch-dry. */
+  readonly wet: number;
+}
+
+/** Clear coats and enamels stop fine paper and cloth; coarse grit goes through them; common practice. */
 const BARRIER_HARDNESS = 68;
 const COARSE_GRAIN_UM = 150;
-const FINE_ON_BARRIER = 5;
+const FINE_ON_BARRIER = 40;
+/** A film just laid comes off so much more easily than one that is touch-dry; assumed. */
+const LIQUID = { rub: 14, cut: 20 } as const;
+/** Where a film is liquid a tool takes it evenly: so much of the spread is gone; assumed. */
+const EVEN_WHEN_WET = { rub: 0.25, cut: 0.6 } as const;
+/** A surface as rough as this turns a stiff tool's pressure to its ridges [µm]; assumed. */
+const STIFF_UM = { sand: 30, cut: 18 } as const;
+const MOST_RELIEF = 1.6;
 
-const softened = (medium: Medium, age: number): number =>
-  medium.clothEnd +
-  (medium.clothStart - medium.clothEnd) *
-    Math.exp(-Math.max(0, age) / (medium.clothHours * SECONDS_PER_HOUR));
+const looseness = ({ wet }: FilmNow): number => 1 + LIQUID.cut * Math.max(0, wet) ** 1.5;
+
+const evenness = ({ wet }: FilmNow, by: keyof typeof EVEN_WHEN_WET): number =>
+  1 - EVEN_WHEN_WET[by] * Math.max(0, wet);
+
+/** What water still takes with it, of a film that dries or has dried. */
+const softened = (film: FilmNow): number => {
+  const { clothStart, clothEnd, clothHours } = film.medium;
+  const dried =
+    clothEnd + (clothStart - clothEnd) * Math.exp(-Math.max(0, film.age) / (clothHours * SECONDS_PER_HOUR));
+  return dried + LIQUID.rub * Math.max(0, film.wet) ** 2;
+};
 
 /**
  * Depth a step takes from the top film.
  *
  * Sanding: 45 · P · passes · (grain/100 µm)/(H + 8), wear in proportion to pressure and grain over hardness (Preston
  * 1927, Archard 1953; the constant assumed). Damp cloth and sponge: per rub what is still re-soluble comes off. Blade
- * and scraper: less as the film hardens. Bleach: what has softened in its time.
+ * and scraper: less as the film hardens. What is still liquid comes off nearly whole. Bleach: what has softened in its
+ * time.
  *
- * @param age - of the top film since touch-dry [s]
  * @param wetFor - how long a film of bleach stays wet in this air [s]
+ * @param roughUm - how far the surface stands up and down, root mean square [µm]
  */
-export function abrasion(step: Distress, top: Medium, age: number, wetFor: number): Abrasion {
-  const hard = (medium: Medium, itsAge: number): number => hardnessAt(medium, itsAge) + 8;
-  const mine = hard(top, age);
-  const relative = (medium: Medium, itsAge: number): number => hard(medium, itsAge) / mine;
+export function abrasion(step: Distress, top: FilmNow, wetFor: number, roughUm: number): Abrasion {
+  const hard = ({ medium, age }: FilmNow): number => hardnessAt(medium, age) + 8;
+  const relative = (film: FilmNow): number => hard(film) / hard(top);
   const { action, perRoundUm } = toolOf(step.tool);
+  const reliefFor = (stiffUm: number): number => Math.min(MOST_RELIEF, roughUm / stiffUm);
   switch (action) {
     case 'sand': {
       const grain = GRAIN_UM[step.grit];
-      const barrier = (medium: Medium): number =>
+      const barrier = ({ medium }: FilmNow): number =>
         medium.hardness >= BARRIER_HARDNESS && grain < COARSE_GRAIN_UM ? FINE_ON_BARRIER : 1;
       return {
-        medianUm: (perRoundUm * step.pressure * step.rounds * grain) / 100 / mine / barrier(top),
+        medianUm: (perRoundUm * step.pressure * step.rounds * grain) / 100 / hard(top) / barrier(top),
         spread: 0.8,
-        resistance: (medium, itsAge) => (relative(medium, itsAge) * barrier(medium)) / barrier(top),
+        relief: reliefFor(STIFF_UM.sand),
+        resistance: (film) => (relative(film) * barrier(film)) / barrier(top),
       };
     }
     case 'rub': {
-      const off = softened(top, age);
+      const off = softened(top);
       return {
         medianUm: perRoundUm * step.rounds * step.pressure * off,
-        spread: 0.8,
-        resistance: (medium, itsAge) => {
-          const theirs = softened(medium, itsAge);
+        spread: 0.8 * evenness(top, 'rub'),
+        relief: 0,
+        resistance: (film) => {
+          const theirs = softened(film);
           return theirs <= 0 || off <= 0 ? Infinity : off / theirs;
         },
       };
     }
     case 'cut': {
-      const ease = Math.max(0.05, 1.15 - bladeEffort(top, age));
+      const ease = Math.max(0.05, 1.15 - bladeEffort(top.medium, top.age)) * looseness(top);
       return {
         medianUm: perRoundUm * step.rounds * step.pressure * ease,
-        spread: 1.3,
-        resistance: (medium, itsAge) =>
-          medium.hardness >= BARRIER_HARDNESS ? 4 * relative(medium, itsAge) : relative(medium, itsAge),
+        spread: 1.3 * evenness(top, 'cut'),
+        relief: reliefFor(STIFF_UM.cut),
+        resistance: (film) =>
+          (relative(film) * looseness(top) * (film.medium.hardness >= BARRIER_HARDNESS ? 4 : 1)) /
+          looseness(film),
       };
     }
     case 'soften': {
       const share = softenedShare(step.rounds * 60, wetFor);
       return {
-        medianUm: perRoundUm * share * (1 - step.smear) * softensBy(top),
+        medianUm: perRoundUm * share * (1 - step.smear) * softensBy(top.medium),
         spread: 1,
-        resistance: (medium) => (softensBy(medium) <= 0 ? Infinity : softensBy(top) / softensBy(medium)),
+        relief: 0,
+        resistance: ({ medium }) =>
+          softensBy(medium) <= 0 ? Infinity : softensBy(top.medium) / softensBy(medium),
       };
     }
     case 'lift':
-      return { medianUm: 0, spread: 0.8, resistance: () => 1 };
+      return { medianUm: 0, spread: 0.8, relief: 0, resistance: () => 1 };
   }
 }
 

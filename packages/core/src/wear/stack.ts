@@ -1,4 +1,4 @@
-import { normalQuantile } from '../numeric/normal';
+import { normalCdf } from '../numeric/normal';
 
 /*
  * What shows on top, as shares of the area. Layer 0 is the panel, 1 … n the films and resists in the order laid.
@@ -33,21 +33,31 @@ export function createStack(count: number): StackState {
  * Lays layer `k` over a share of the area.
  * @param share - of the ordinary surface
  * @param intoCracks - share of open crack floors that it fills
+ * @param hollow - a crack under it stays a hollow: clear coats and waxes lie in it and do not fill it
  */
-export function layInto(state: StackState, k: number, share: number, intoCracks = share): void {
+export function layInto(
+  state: StackState,
+  k: number,
+  share: number,
+  intoCracks = share,
+  hollow = false,
+): void {
   const { top, under, floor } = state;
   const below = under[k]!;
   let laid = 0;
+  let hollows = 0;
   for (let t = 0; t < k; t++) {
     const cracks = top[t]! * floor[t]!;
     const plain = top[t]! - cracks;
     const here = plain * share + cracks * intoCracks;
     below[t] = here;
     laid += here;
+    hollows += cracks * intoCracks;
     top[t] = top[t]! - here;
     floor[t] = top[t]! > 1e-12 ? (cracks * (1 - intoCracks)) / top[t]! : 0;
   }
   top[k] = laid;
+  floor[k] = hollow && laid > 1e-12 ? hollows / laid : 0;
   if (laid > 1e-12) for (let t = 0; t < k; t++) below[t] = below[t]! / laid;
   else below[0] = 1;
 }
@@ -113,13 +123,34 @@ export function openCracks(state: StackState, k: number, share: number): void {
   }
 }
 
-/** Quantiles of a depth that varies lognormally, in the middle of equal shares. */
-const QUANTILES = 24;
-const NORMAL = Float64Array.from({ length: QUANTILES }, (_, q) => normalQuantile((q + 0.5) / QUANTILES));
+/** A depth that varies lognormally over the surface. */
+class Depths {
+  constructor(
+    private readonly median: number,
+    private readonly spread: number,
+  ) {}
+
+  /** Share of the surface on which it goes deeper than a cost. */
+  beyond(cost: number): number {
+    return cost <= 0 ? 1 : normalCdf(Math.log(this.median / cost) / this.spread);
+  }
+
+  /** How far it goes beyond a cost, where it ends before another, as a mean over all of the surface. */
+  within(from: number, to: number): number {
+    const upTo = (cost: number): number =>
+      cost <= 0 ? 0 : normalCdf(Math.log(cost / this.median) / this.spread - this.spread);
+    const mean = this.median * Math.exp(0.5 * this.spread ** 2);
+    return Math.max(0, mean * (upTo(to) - upTo(from)) - from * (this.beyond(from) - this.beyond(to)));
+  }
+}
 
 /**
  * Rubs a depth off that varies lognormally over the surface, from the top downwards.
+ *
+ * Exact for the top layer and what lies directly below it; where a layer comes to light from several others, what it
+ * cost to get there is taken as their mean.
  * @param median - depth [µm] in a layer of resistance 1
+ * @param spread - of its logarithm, above 0
  * @param thickness - of each layer [µm]; worn in place
  * @param resistance - of each layer; Infinity where the tool does nothing. The panel itself is never worn through.
  * @returns share of the area on which another layer came to light
@@ -133,55 +164,49 @@ export function abrade(
 ): number {
   if (!(median > 0)) return 0;
   const { count, top, under, floor } = state;
+  const depths = new Depths(median, spread);
   const next = new Float64Array(count + 1);
-  const nextFloor = new Float64Array(count + 1);
   const worn = new Float64Array(count + 1);
-  const mass = new Float64Array(count + 1);
-  const rest = new Float64Array(count + 1);
+  /** What came to light by this rubbing, and what it cost to get there. */
+  const bared = new Float64Array(count + 1);
+  const paid = new Float64Array(count + 1);
   let moved = 0;
-  for (let q = 0; q < QUANTILES; q++) {
-    const depth = median * Math.exp(spread * NORMAL[q]!);
-    for (let t = 0; t <= count; t++) {
-      mass[t] = top[t]! / QUANTILES;
-      rest[t] = depth;
+  const rubbed = (t: number, mass: number, from: number): number => {
+    const to = from + thickness[t]! * resistance[t]!;
+    const reached = depths.beyond(from);
+    if (mass <= NOTHING || reached <= 0) {
+      next[t] = next[t]! + mass;
+      return 0;
     }
-    for (let t = count; t >= 1; t--) {
-      const here = mass[t]!;
-      if (here <= 1e-12) continue;
-      const cost = thickness[t]! * resistance[t]!;
-      const left = rest[t]! - cost;
-      // Crack floors lie out of reach of what rubs on the surface.
-      const sheltered = (floor[t]! * top[t]!) / QUANTILES;
-      const exposed = Math.max(0, here - Math.min(here, sheltered));
-      if (!(left > 0) || exposed <= 0) {
-        next[t] = next[t]! + here;
-        if (resistance[t]! > 0 && Number.isFinite(resistance[t]!)) {
-          worn[t] = worn[t]! + (exposed * Math.min(rest[t]!, cost)) / resistance[t]!;
-        }
-        continue;
-      }
-      const kept = here - exposed;
-      next[t] = next[t]! + kept;
-      moved += exposed;
-      for (let s = 0; s < t; s++) {
-        const share = exposed * under[t]![s]!;
-        if (share <= 0) continue;
-        const total = mass[s]! + share;
-        rest[s] = (rest[s]! * mass[s]! + left * share) / total;
-        mass[s] = total;
-      }
+    const all = mass / reached;
+    const goes = all * depths.beyond(to);
+    next[t] = next[t]! + mass - goes;
+    if (Number.isFinite(resistance[t]!) && resistance[t]! > 0)
+      worn[t] = worn[t]! + (all * depths.within(from, to)) / resistance[t]!;
+    for (let s = 0; s < t && goes > 0; s++) {
+      const share = goes * under[t]![s]!;
+      if (share <= 0) continue;
+      paid[s] = (paid[s]! * bared[s]! + to * share) / (bared[s]! + share);
+      bared[s] = bared[s]! + share;
     }
-    next[0] = next[0]! + mass[0]!;
+    return goes;
+  };
+  for (let t = count; t >= 1; t--) {
+    // Crack floors lie out of reach of what rubs on the surface.
+    const sheltered = floor[t]! * top[t]!;
+    next[t] = next[t]! + sheltered;
+    moved += rubbed(t, top[t]! - sheltered, 0);
+    rubbed(t, bared[t]!, paid[t]!);
   }
+  next[0] = top[0]! + bared[0]!;
   for (let t = 0; t <= count; t++) {
     const cracks = Math.min(top[t]! * floor[t]!, next[t]!);
-    nextFloor[t] = next[t]! > 1e-12 ? cracks / next[t]! : 0;
+    floor[t] = next[t]! > 1e-12 ? cracks / next[t]! : 0;
     if (t > 0 && next[t]! > 1e-9) {
       thickness[t] = Math.max(0.3 * thickness[t]!, thickness[t]! - worn[t]! / next[t]!);
     }
   }
   top.set(next);
-  floor.set(nextFloor);
   return moved;
 }
 
