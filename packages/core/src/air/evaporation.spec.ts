@@ -1,5 +1,6 @@
 import { kelvinToCelsius } from '../units';
 import { room } from '../testing/plans';
+import { convection } from './convection';
 import { evaporation } from './evaporation';
 import { airIndexAt, dryingAir } from './series';
 
@@ -47,10 +48,29 @@ describe('evaporation', () => {
   it('meets the balance it solves', () => {
     // Heat brought in equals heat taken by the vapour: rate · density · latent heat = conductance · cooling.
     const air = room();
-    const { rate, surfaceTemperature } = evaporation(air);
+    const { rate, surfaceTemperature } = evaporation(air, 0.4);
     const taken = rate * 1000 * (2.501e6 - 2361 * kelvinToCelsius(surfaceTemperature));
-    const brought = (5.6 + 3.9 * 0.1 + 5.4 + 6) * (air.temperature - surfaceTemperature);
-    expect(taken / brought).toBeCloseTo(1, 6);
+    const cooling = air.temperature - surfaceTemperature;
+    const brought = (convection(0.1, cooling, 0.4) + 5.4 + 6) * cooling;
+    expect(taken / brought).toBeCloseTo(1, 4);
+  });
+
+  it('is combined free and forced convection: either alone at its end, their cubes adding up between', () => {
+    // Churchill 1977, from memory. In still air the speed hardly counts, in wind the cooling hardly.
+    expect(convection(0.02, 4, 0.5) / convection(0.04, 4, 0.5)).toBeGreaterThan(0.97);
+    expect(convection(4, 1, 0.5) / convection(4, 8, 0.5)).toBeGreaterThan(0.97);
+    expect(convection(4, 4, 0.5) / convection(1, 4, 0.5)).toBeCloseTo(2, 1);
+    const [still, wind, both] = [convection(1e-9, 4, 0.5), convection(0.3, 1e-9, 0.5), convection(0.3, 4, 0.5)];
+    expect(both ** 3 / (still ** 3 + wind ** 3)).toBeCloseTo(1, 1);
+    // A smaller plate exchanges more of either.
+    expect(convection(0.1, 4, 0.1)).toBeGreaterThan(1.3 * convection(0.1, 4, 0.6));
+  });
+
+  it('in moving air is about as much quicker as the wind term of Uno has it', () => {
+    // Uno 1998: (3.6 + 4)/(0.36 + 4) = 1.74 at 1 m/s against 0.1 m/s.
+    const ratio = umPerHour(room(21, 0.5, 1)) / umPerHour(room(21, 0.5, 0.1));
+    expect(ratio).toBeGreaterThan(1.5);
+    expect(ratio).toBeLessThan(2.5);
   });
 
   it('refuses air outside its ranges', () => {

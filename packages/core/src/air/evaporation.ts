@@ -1,6 +1,7 @@
 import { checkRange } from '../errors';
 import { ZERO_CELSIUS } from '../units';
 import { AIR_RANGES } from './constants';
+import { convection, USUAL_PLATE } from './convection';
 import { type Carrier, LIQUIDS } from './liquids';
 import { pressureAtAltitude, saturationPressureC } from './vapour';
 import { type Evaporation, type HotJet, wetSurface } from './wetSurface';
@@ -28,19 +29,25 @@ export function checkAir(air: Air): void {
 /**
  * How fast a wet surface loses water to the air, and how cool it gets doing so.
  *
- * Balance of the surface as in `wetSurface`; hc = 5.6 + 3.9 v: Jürges/McAdams, smooth plate.
+ * Balance of the surface as in `wetSurface`, with free and forced convection over the plate.
  *
+ * @param plate - side of the panel [m]
  * @throws InputError naming the field of the air that is out of range
  * @remarks Lies between Uno's formula at air and at surface temperature in ordinary shops (evaporation.spec.ts).
  * @example evaporation({ temperature: 294.15, humidity: 0.5, speed: 0.1, altitude: 0 }).rate // ≈ 2.8e-8 m/s
  */
-export function evaporation(air: Air): Evaporation {
+export function evaporation(air: Air, plate = USUAL_PLATE): Evaporation {
   checkAir(air);
-  return evaporationOf('water', air);
+  return evaporationOf('water', air, plate);
 }
 
 /** The same for any carrier, and for a jet of hot air in place of the room's; the air was checked. */
-export function evaporationOf(carrier: Exclude<Carrier, 'none'>, air: Air, jet?: HotJet): Evaporation {
+export function evaporationOf(
+  carrier: Exclude<Carrier, 'none'>,
+  air: Air,
+  plate: number,
+  jet?: HotJet,
+): Evaporation {
   const liquid = LIQUIDS[carrier];
   const airC = air.temperature - ZERO_CELSIUS;
   return wetSurface({
@@ -50,6 +57,7 @@ export function evaporationOf(carrier: Exclude<Carrier, 'none'>, air: Air, jet?:
     pressure: pressureAtAltitude(air.altitude),
     jetC: jet === undefined ? airC : jet.temperature - ZERO_CELSIUS,
     roomC: airC,
-    convective: jet === undefined ? 5.6 + 3.9 * air.speed : jet.convective,
+    convective:
+      jet === undefined ? (cooling) => convection(air.speed, cooling, plate) : () => jet.convective,
   });
 }

@@ -1,5 +1,6 @@
 import { InputError } from '../errors';
 import { type Air, checkAir, evaporationOf } from './evaporation';
+import { USUAL_PLATE } from './convection';
 import { type Carrier } from './liquids';
 import { type HotJet } from './wetSurface';
 
@@ -22,6 +23,8 @@ export interface DryingAir extends AirSample {
   readonly surfaceTemperature: number;
   /** Hot air over the work while this sample holds. */
   readonly jet?: HotJet;
+  /** Side of the panel it passes over [m]. */
+  readonly plate: number;
   /** Factor on every evaporation, 1 as the model stands. */
   readonly factor: number;
 }
@@ -34,15 +37,16 @@ export interface Burst {
   readonly jet: HotJet;
 }
 
-/** Series worked out before: a plan is forecast many times in the same air, and its series is never changed in place. */
-const known = new WeakMap<AirSeries, DryingAir[]>();
+/** Series worked out before, by panel: a plan is forecast many times in the same air, never changed in place. */
+const known = new WeakMap<AirSeries, Map<number, DryingAir[]>>();
 
 /**
  * Checks a series and works out the evaporation of every sample.
+ * @param plate - side of the panel it passes over [m]
  * @throws InputError `air.samples` when empty or not rising, or the refused field of a sample
  */
-export function dryingAir(series: AirSeries): readonly DryingAir[] {
-  const before = known.get(series);
+export function dryingAir(series: AirSeries, plate = USUAL_PLATE): readonly DryingAir[] {
+  const before = known.get(series)?.get(plate);
   if (before !== undefined) return before;
   if (series.length === 0) {
     throw new InputError({
@@ -63,10 +67,11 @@ export function dryingAir(series: AirSeries): readonly DryingAir[] {
         allowed: 'later than the sample before it',
       });
     }
-    const { rate, surfaceTemperature } = evaporationOf('water', sample);
-    return { ...sample, until, evaporation: rate, surfaceTemperature, factor: 1 };
+    const { rate, surfaceTemperature } = evaporationOf('water', sample, plate);
+    return { ...sample, until, evaporation: rate, surfaceTemperature, plate, factor: 1 };
   });
-  known.set(series, worked);
+  const panels = known.get(series) ?? new Map<number, DryingAir[]>();
+  known.set(series, panels.set(plate, worked));
   return worked;
 }
 
@@ -92,7 +97,7 @@ export function evaporationIn(sample: DryingAir, carrier: Carrier): number {
   if (rates === undefined) solvents.set(sample, (rates = new Map()));
   let rate = rates.get(carrier);
   if (rate === undefined) {
-    rate = evaporationOf(carrier, sample, sample.jet).rate * sample.factor;
+    rate = evaporationOf(carrier, sample, sample.plate, sample.jet).rate * sample.factor;
     rates.set(carrier, rate);
   }
   return rate;
@@ -120,7 +125,7 @@ export function withBurst(series: readonly DryingAir[], burst: Burst): readonly 
       return;
     }
     if (begin > from) cut.push({ ...sample, until: begin });
-    const { rate, surfaceTemperature } = evaporationOf('water', sample, burst.jet);
+    const { rate, surfaceTemperature } = evaporationOf('water', sample, sample.plate, burst.jet);
     cut.push({
       ...sample,
       from: begin,

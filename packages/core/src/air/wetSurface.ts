@@ -1,5 +1,6 @@
 import { ZERO_CELSIUS } from '../units';
 import { GAS_CONSTANT } from './constants';
+import { THERMAL_DIFFUSIVITY } from './convection';
 import { type Liquid } from './liquids';
 
 /** Free-surface evaporation and the temperature the wet surface settles at. */
@@ -27,12 +28,10 @@ export interface SurfaceInput {
   /** Air over the surface [°C]: the room's, or a jet's. */
   readonly jetC: number;
   readonly roomC: number;
-  /** [W/(m² K)] */
-  readonly convective: number;
+  /** Heat transfer [W/(m² K)] by how much cooler the surface is than the air [K]. */
+  readonly convective: (cooling: number) => number;
 }
 
-/** Thermal diffusivity of air [m²/s]. */
-const THERMAL_DIFFUSIVITY = 2.2e-5;
 const AIR_HEAT_CAPACITY = 1006;
 const DRY_AIR_GAS_CONSTANT = 287.05;
 /** Radiative coefficient 4 ε σ T³ at room temperature with ε 0.94 [W/(m² K)]. */
@@ -46,7 +45,18 @@ const INTO_WOOD = 6;
  * The input was checked at the doors.
  */
 export function wetSurface(input: SurfaceInput): Evaporation {
-  const { liquid, vapour, pressure, jetC, roomC, convective } = input;
+  let cooling = 4;
+  let settled = balance(input, input.convective(cooling));
+  // The free convection hangs on the cooling, and that on it: with a fourth root three rounds are plenty.
+  for (let round = 0; round < 3; round++) {
+    cooling = input.jetC + ZERO_CELSIUS - settled.surfaceTemperature;
+    settled = balance(input, input.convective(cooling));
+  }
+  return settled;
+}
+
+function balance(input: SurfaceInput, convective: number): Evaporation {
+  const { liquid, vapour, pressure, jetC, roomC } = input;
   const jet = jetC + ZERO_CELSIUS;
   const density = pressure / (DRY_AIR_GAS_CONSTANT * jet);
   // Thin air conducts as well but diffuses faster: Dv and α both go with 1/p, so the Lewis number stays.

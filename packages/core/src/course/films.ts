@@ -110,7 +110,7 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
     medium,
     laidAt,
     solventSurface: QUICK.includes(medium.carrier)
-      ? evaporationOf(medium.carrier as 'alcohol', dried.sample).surfaceTemperature
+      ? evaporationOf(medium.carrier as 'alcohol', dried.sample, dried.sample.plate).surfaceTemperature
       : null,
     ...dried,
     wetUm,

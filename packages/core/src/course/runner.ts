@@ -48,7 +48,7 @@ export function begin(basis: Basis, media: MediumLookup, factors: Factors = {}):
     media,
     films: [],
     times: [],
-    air: scaledAir(dryingAir(plan.air), rate),
+    air: scaledAir(dryingAir(plan.air, Math.sqrt(plan.panel.width * plan.panel.height)), rate),
     dampUntil: -Infinity,
   };
 }

@@ -227,7 +227,7 @@ describe('figures as they were', () => {
         return [
           `air ${i}`,
           [
-            LIQUIDS.map((liquid) => evaporationOf(liquid, air)),
+            LIQUIDS.map((liquid) => evaporationOf(liquid, air, 0.4)),
             series.map((sample) => LIQUIDS.map((liquid) => evaporationIn(sample, liquid))),
             burst.map((sample) => [
               sample.from,

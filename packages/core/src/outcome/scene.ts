@@ -72,6 +72,8 @@ export function saltBed(run: Pick<Course, 'films' | 'times'>, salt: Resist): Fil
 /** Most layers a panel has, and one more: tells networks of one layer on several stands apart. */
 const LAYERS = 32;
 const networkKey = (layer: number, stand: number): number => layer + LAYERS * stand;
+/** The layer that sets a network. */
+export const networkLayer = (key: number): number => key % LAYERS;
 
 /** A stand as far as its films are there. */
 interface StandNow {

@@ -14,7 +14,7 @@ import {
 } from '../wear';
 import { type OnStand, type Scene, type SceneLayer } from './history';
 import { type LocalCracks, type Patch } from './places';
-import { type Efforts, showsCracks } from './scene';
+import { type Efforts, networkLayer, showsCracks } from './scene';
 import { type Stand } from './stands';
 import { type ChipForecast, type LayerShare, type RemovalForecast } from './types';
 
@@ -72,6 +72,7 @@ export function showThrough(
       ({ id, thicknessUm }) => thicknessUm * (factors.get(id) ?? 1),
     );
     const gone = new Map<number, number>();
+    const opened = new Map<number, number>();
     const { holds, lacks } = stands[patch.stand]!;
     const isThere = ({ on }: { readonly on: OnStand }): boolean =>
       on.holds.every((k) => holds.includes(layers[k]!.id)) &&
@@ -97,8 +98,15 @@ export function showThrough(
           break;
         }
         case 'crack': {
-          const { pattern } = cracksAt(event.layer, index);
-          if (showsCracks(pattern)) openCracks(state, event.layer, pattern.openArea);
+          // Films that crack together do so in the same places: a lower one no further than later coats left it open.
+          const own = cracksAt(event.layer, index);
+          const sets = event.network === 0 ? own : cracksAt(networkLayer(event.network), index);
+          if (!showsCracks(sets.pattern)) break;
+          const open = sets.pattern.openArea * Math.min(1, own.law.fillLeft / sets.law.fillLeft);
+          const already = opened.get(event.network) ?? 0;
+          if (open <= already) break;
+          openCracks(state, event.layer, (open - already) / (1 - already));
+          opened.set(event.network, open);
           break;
         }
         case 'chip': {
