@@ -108,6 +108,12 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: 'The coat below does not reach the wished state in this air. The plan takes it a day later.',
     remedy: 'Change the air, or start this step after a time instead.',
   }),
+  'damp-below': (v) => ({
+    title: 'What was wetted is still damp.',
+    text: `It needs ${duration(v['wait'] ?? 0)} more to dry: a coat on it is thinned, and holds badly.`,
+    remedy:
+      'Wait until it is dry to the touch and no longer cool, or let the coat follow a state, which waits for it.',
+  }),
   'sealer-dry': (v) => ({
     title: 'The sealer is dry.',
     text: `Only ${perCent(v['tacky'] ?? 0)} of it still grabs; from ${since(v, 'opensAt', 'closesAt')} after it began to, a quarter and less did. The milk paint will hold, and chip little by itself.`,

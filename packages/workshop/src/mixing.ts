@@ -11,9 +11,9 @@ import { deltaE2000 } from '@zaffet/core/colour';
 import { handsOn } from '@zaffet/core/course';
 import { stepTimes } from '@zaffet/core/forecast';
 import { isClear, mediumLookup } from '@zaffet/core/media';
-import { isFilm } from '@zaffet/core/plan';
+import { isFilm, type PanelPlan } from '@zaffet/core/plan';
 import {
-  inSpoons,
+  mixInSpoons,
   type Pot,
   pots,
   type PotUse,
@@ -53,6 +53,8 @@ export interface MixPot extends Pot {
   readonly dry: boolean;
   /** What whole spoons hold beyond what is used [m³]. */
   readonly over: number;
+  /** How far the part most off is off its ratio in spoons: beyond what a spoon is true to it is better weighed. */
+  readonly off: number;
   readonly parts: readonly string[];
   /** The first step it is for, as the plan has it. */
   readonly step: PlanStep;
@@ -113,10 +115,12 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
   const steps = new Map<string, PlanStep>();
   const sanded = new Map<number, number>();
   let hands = 0;
+  let hours: PanelPlan['hours'];
   for (const { id } of plan.piece.parts) {
     const part = partPlan(plan, id, null, circumstances);
     const basis = basisOf(part);
     const { plan: model } = basis;
+    hours ??= model.hours;
     const media = mediumLookup(model.media);
     const times = stepTimes(basis);
     const area = model.panel.width * model.panel.height;
@@ -141,7 +145,7 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
       if (step.kind === 'distress' && toolOf(step.tool).action === 'sand')
         sanded.set(step.grit, (sanded.get(step.grit) ?? 0) + area * Math.max(1, step.rounds / 8));
   }
-  const mixed = pots(uses, 273.15 + plan.air.temperatureC).map((pot, i) =>
+  const mixed = pots(uses, 273.15 + plan.air.temperatureC, hours).map((pot, i) =>
     mixPot(pot, i, plan, shelf, steps),
   );
   const shopping = shoppingOf(mixed, plan, shelf);
@@ -188,12 +192,12 @@ function mixPot(
   const measures = measuresOf(shelf);
   const clear = isClear(pot.medium);
   const { mix, dry } = recipeParts(plan, step);
-  const measured = (name: string, colour: string | null, volume: number, water = false): Measured => ({
+  type Part = Omit<Measured, 'spoons'>;
+  const measured = (name: string, colour: string | null, volume: number, water = false): Part => ({
     name,
     colour,
     water,
     volume,
-    spoons: inSpoons(volume, measures),
   });
   const own = plan.media.find(({ key }) => key === film?.medium);
   const mediumName = own?.name ?? pot.medium.name;
@@ -211,7 +215,12 @@ function mixPot(
         ]
       : mix.map(({ name, colour, parts }) => measured(name, colour, (base * parts) / wholeParts));
   const water = (pot.powder ?? 0) + pot.water;
-  const goesIn = water > 0 ? [...stuff, measured('Water', null, water, true)] : stuff;
+  const parts = water > 0 ? [...stuff, measured('Water', null, water, true)] : stuff;
+  const { spoons, off } = mixInSpoons(
+    parts.map(({ volume }) => volume),
+    measures,
+  );
+  const goesIn = parts.map((part, i) => ({ ...part, spoons: spoons[i]! }));
   return {
     ...pot,
     id: `${index} ${pot.recipe}`,
@@ -220,7 +229,8 @@ function mixPot(
     dilution: film?.dilution ?? 0,
     goesIn,
     dry: mix.length > 1 && (dry || pot.powder !== null),
-    over: goesIn.reduce((sum, { spoons, volume }) => sum + spoons.volume - volume, 0),
+    over: goesIn.reduce((sum, { spoons: of, volume }) => sum + of.volume - volume, 0),
+    off,
     parts: [...new Set(pot.uses.map(({ partId }) => plan.piece.parts.find(({ id }) => id === partId)!.name))],
     step,
   };

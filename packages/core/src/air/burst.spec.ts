@@ -29,8 +29,12 @@ describe('other liquids and hot air', () => {
   });
 
   it('know that a quick solvent chills below the dew point in damp air, and not in dry (common practice)', () => {
-    expect(evaporationOf('thinner', room(25, 0.8), USUAL_PLATE).surfaceTemperature).toBeLessThan(celsiusToKelvin(21.3));
-    expect(evaporationOf('thinner', room(21, 0.5), USUAL_PLATE).surfaceTemperature).toBeGreaterThan(celsiusToKelvin(10.2));
+    expect(evaporationOf('thinner', room(25, 0.8), USUAL_PLATE).surfaceTemperature).toBeLessThan(
+      celsiusToKelvin(21.3),
+    );
+    expect(evaporationOf('thinner', room(21, 0.5), USUAL_PLATE).surfaceTemperature).toBeGreaterThan(
+      celsiusToKelvin(10.2),
+    );
   });
 
   it('dry some ten times quicker under a hairdryer, at a surface far below its air', () => {

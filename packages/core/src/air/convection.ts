@@ -31,7 +31,8 @@ export function convection(speed: number, cooling: number, plate: number): numbe
   const side = Math.min(PLATE.max, Math.max(PLATE.min, plate));
   const forced = 0.664 * Math.sqrt((speed * side) / VISCOSITY) * Math.cbrt(PRANDTL);
   const rayleigh =
-    ((GRAVITY / ROOM) * Math.max(LEAST_COOLING, Math.abs(cooling)) * side ** 3) / (VISCOSITY * THERMAL_DIFFUSIVITY);
+    ((GRAVITY / ROOM) * Math.max(LEAST_COOLING, Math.abs(cooling)) * side ** 3) /
+    (VISCOSITY * THERMAL_DIFFUSIVITY);
   const free = 0.54 * rayleigh ** 0.25;
   return (STIRRED * CONDUCTIVITY * Math.cbrt(forced ** 3 + free ** 3)) / side;
 }

@@ -60,7 +60,11 @@ describe('evaporation', () => {
     expect(convection(0.02, 4, 0.5) / convection(0.04, 4, 0.5)).toBeGreaterThan(0.97);
     expect(convection(4, 1, 0.5) / convection(4, 8, 0.5)).toBeGreaterThan(0.97);
     expect(convection(4, 4, 0.5) / convection(1, 4, 0.5)).toBeCloseTo(2, 1);
-    const [still, wind, both] = [convection(1e-9, 4, 0.5), convection(0.3, 1e-9, 0.5), convection(0.3, 4, 0.5)];
+    const [still, wind, both] = [
+      convection(1e-9, 4, 0.5),
+      convection(0.3, 1e-9, 0.5),
+      convection(0.3, 4, 0.5),
+    ];
     expect(both ** 3 / (still ** 3 + wind ** 3)).toBeCloseTo(1, 1);
     // A smaller plate exchanges more of either.
     expect(convection(0.1, 4, 0.1)).toBeGreaterThan(1.3 * convection(0.1, 4, 0.6));

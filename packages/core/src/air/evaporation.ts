@@ -57,7 +57,6 @@ export function evaporationOf(
     pressure: pressureAtAltitude(air.altitude),
     jetC: jet === undefined ? airC : jet.temperature - ZERO_CELSIUS,
     roomC: airC,
-    convective:
-      jet === undefined ? (cooling) => convection(air.speed, cooling, plate) : () => jet.convective,
+    convective: jet === undefined ? (cooling) => convection(air.speed, cooling, plate) : () => jet.convective,
   });
 }

@@ -4,7 +4,7 @@ import { closedShare } from '../crack';
 import { balanceWater, dryFilm, type Ground, stateTimes, type StateTimes, valueAt } from '../film';
 import { type MediumLookup, type StepFactors, type Substrate } from '../media';
 import { normalCdf, normalQuantile } from '../numeric/normal';
-import { type FilmStep } from '../plan';
+import { type FilmStep, inHours, type WorkingHours } from '../plan';
 import { metresToUm, SECONDS_PER_DAY } from '../units';
 import { type FilmRun } from './types';
 
@@ -22,6 +22,7 @@ export interface LayingIn {
   /** What is believed of this coat alone. */
   readonly factors: StepFactors | undefined;
   readonly moment: StepMoment | undefined;
+  readonly hours: WorkingHours | undefined;
 }
 
 type Dried = Pick<FilmRun, 'open' | 'openStates' | 'ground' | 'sample' | 'closedBelow' | 'closedPlaces'>;
@@ -99,7 +100,10 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
   let dried = dry(at);
   if (coats > 1) {
     const interval = (dried.openStates.recoat ?? at + GIVE_UP) - at;
-    laidAt = timed?.coats?.at(-1) ?? at + (coats - 1) * interval;
+    let last = at;
+    for (let k = 1; k < coats; k++)
+      last = inHours(last + interval, { rule: 'after', wait: interval }, on.hours, interval);
+    laidAt = timed?.coats?.at(-1) ?? last;
     const { closedBelow, closedPlaces } = dried;
     dried = { ...dry(laidAt), closedBelow, closedPlaces };
   }

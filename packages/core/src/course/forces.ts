@@ -1,5 +1,6 @@
 import { airIndexAt, type DryingAir, evaporationIn } from '../air';
 import { type Distress, type HeatTool } from '../plan';
+import { toolOf } from '../tools';
 import { celsiusToKelvin, SECONDS_PER_HOUR } from '../units';
 import { type Course, type FilmRun } from './types';
 
@@ -66,4 +67,14 @@ export function bleachWetFor({ times, air, media }: Course, step: Distress): num
   const bleach = media('bleach');
   const water = (bleach.wetFilmUm * (1 - bleach.volumeSolids)) / 1e6;
   return driedAgain(air, at, water) - at;
+}
+
+/** Until when what was wetted before a film was laid is still damp [s from the plan's start]; −∞ where nothing was. */
+export function dampAt({ times, air }: Course, film: FilmRun): number {
+  const earlier = times.slice(0, film.stepIndex);
+  return earlier.reduce((damp, { step, from }) => {
+    const left =
+      step.kind === 'rewet' ? step.amount : step.kind === 'distress' ? toolOf(step.tool).leaves : 0;
+    return left > 0 ? Math.max(damp, driedAgain(air, from, left)) : damp;
+  }, -Infinity);
 }

@@ -5,8 +5,24 @@ import { SECONDS_PER_MINUTE } from '../units';
 /** Paces of a working hand [m²/min]; assumed. */
 const PACE = { brush: 0.12, wipe: 0.15 } as const;
 
-/** How long the hands are at a step [s]. @param area - of the panel [m²] */
+/**
+ * Beside the brush on the wood [s]: stirring, pouring and washing the brush for a coat, a clean cloth, fetching and
+ * turning the piece for the rest; common practice.
+ */
+const AROUND = { film: 150, work: 60 } as const;
+/** Cutting in along the rims [s/m]; common practice. */
+const CUTTING_IN = 12;
+
+/** How long the hands are at a step, with all that goes round it [s]. @param area - of the panel [m²] */
 export function handsOn(step: Step, area: number): number {
+  if (step.kind === 'wait' || step.kind === 'companion') return working(step, area);
+  if (!isFilm(step)) return working(step, area) + AROUND.work;
+  const coats = step.kind === 'seal' ? step.coats : 1;
+  return working(step, area) + coats * (AROUND.film + CUTTING_IN * 4 * Math.sqrt(area));
+}
+
+/** How long tool or brush are on the work [s]. @param area - of the panel [m²] */
+export function working(step: Step, area: number): number {
   switch (step.kind) {
     case 'coat':
       return (area / PACE.brush) * SECONDS_PER_MINUTE * Math.max(0.3, step.cover.share);
@@ -37,5 +53,5 @@ export function handsOn(step: Step, area: number): number {
 export function lasts(step: Step, area: number): number {
   if (isFilm(step)) return 0;
   if (step.kind === 'wait') return step.duration;
-  return handsOn(step, area) + (step.kind === 'companion' ? step.rest : 0);
+  return working(step, area) + (step.kind === 'companion' ? step.rest : 0);
 }

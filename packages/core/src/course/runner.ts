@@ -14,7 +14,7 @@ import {
 import { toolOf } from '../tools';
 import { driedIn, GIVE_UP, layFilm } from './films';
 import { driedAgain, groupFrom, heated, JETS, ONE_WETTING, wetted } from './forces';
-import { lasts } from './hands';
+import { lasts, working } from './hands';
 import { type Factors, type FilmRun, type StepTimes } from './types';
 
 /*
@@ -56,9 +56,14 @@ export function begin(basis: Basis, media: MediumLookup, factors: Factors = {}):
 /** When a step can begin [s from the plan's start], and whether the state it waits for ever comes in this air. */
 export function earliest(state: RunState, step: Step): { at: number; comes: boolean } {
   const moment = momentOf(state.basis, step.id);
-  const { at, comes } = startOf(step.start, state.times.at(-1) ?? null, state.films.at(-1) ?? null);
+  const before = state.times.at(-1) ?? null;
+  const { at, comes } = startOf(step.start, before, state.films);
   if (moment !== undefined && 'fixed' in moment) return { at: moment.fixed, comes };
-  const open = inHours(at, step.start, state.plan.hours);
+  // A coat that follows a state waits for what was wetted to dry; one with a moment of its own is only warned.
+  const dry = step.start.rule === 'state' && isFilm(step) ? Math.max(at, state.dampUntil) : at;
+  const { width, height } = state.plan.panel;
+  const idle = before === null ? 0 : dry - before.from - working(before.step, width * height);
+  const open = inHours(dry, step.start, state.plan.hours, idle);
   return { at: moment === undefined ? open : Math.max(open, moment.notBefore), comes };
 }
 
@@ -91,6 +96,7 @@ function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, a
     air: state.air,
     media: state.media,
     factors: basis.shop.learned?.steps?.[step.id],
+    hours: plan.hours,
     moment: momentOf(basis, step.id),
   });
   const covered = before === null ? [] : [{ ...before, coveredAt: at }];
@@ -100,6 +106,10 @@ function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, a
 function worked(state: RunState, step: Step, at: number): RunState {
   const { films, air } = state;
   const from = groupFrom(films);
+  const damp = step.kind === 'distress' ? toolOf(step.tool).leaves : 0;
+  if (damp > 0 && step.kind === 'distress' && !toolOf(step.tool).wets) {
+    return { ...state, dampUntil: Math.max(state.dampUntil, driedAgain(air, at, damp)) };
+  }
   if (step.kind === 'rewet' || (step.kind === 'distress' && toolOf(step.tool).wets)) {
     const amount = step.kind === 'rewet' ? step.amount : ONE_WETTING;
     return {
@@ -140,7 +150,7 @@ function stateMoment(states: StateTimes, state: StartState): number | null {
 function startOf(
   start: StartRule,
   before: StepTimes | null,
-  below: FilmRun | null,
+  films: readonly FilmRun[],
 ): { at: number; comes: boolean } {
   const free = before?.until ?? 0;
   switch (start.rule) {
@@ -149,8 +159,12 @@ function startOf(
     case 'at':
       return { at: before === null ? 0 : Math.max(free, start.moment), comes: true };
     case 'state': {
-      if (below === null) return { at: free, comes: true };
-      const moment = stateMoment(below.openStates, start.state);
+      const below = films.at(-1);
+      if (below === undefined) return { at: free, comes: true };
+      const top = stateMoment(below.openStates, start.state);
+      // Dry through is every film, not only the last.
+      const deep = films.flatMap(({ openStates }) => openStates.through ?? []);
+      const moment = top !== null && start.state === 'through-dry' ? Math.max(top, ...deep) : top;
       return { at: Math.max(free, (moment ?? below.laidAt + GIVE_UP) + start.wait), comes: moment !== null };
     }
   }

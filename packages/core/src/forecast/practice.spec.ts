@@ -1,4 +1,4 @@
-import { type Cover, type PanelMap, type PanelPlan, type PrepStep, type Step } from '../plan';
+import { type Cover, type PanelMap, type PanelPlan, type PrepStep, type StartRule, type Step } from '../plan';
 import { forecastOf } from '../testing/forecasts';
 import {
   after,
@@ -18,7 +18,7 @@ import {
   wipe,
 } from '../testing/plans';
 import { type SubstrateKey } from '../media';
-import { tackyShare } from '../course';
+import { handsOn, tackyShare, working } from '../course';
 import { type ZoneForecast } from '../outcome';
 
 /*
@@ -477,5 +477,103 @@ describe('jelly', () => {
     expect(codes('raw-softwood')).toContain('jelly-unsealed');
     expect(codes('scuffed')).not.toContain('jelly-unsealed');
     expect(of(jellied('raw-softwood')).chippedShare).toBeLessThan(0.8 * of(jellied('scuffed')).chippedShare);
+  });
+});
+
+describe('what was wetted', () => {
+  const wetted = (tool: 'cloth' | 'sponge' | 'bleach', start: StartRule): PanelPlan =>
+    planOf([
+      coat('a', 'chalk', 90, FIRST),
+      distress('w', tool, when('through-dry', NIGHT), { rounds: 3 }),
+      coat('b', 'chalk', 80, start),
+    ]);
+
+  it('must dry before the next coat, which waits where it follows a state and is warned of where not', () => {
+    for (const tool of ['cloth', 'sponge', 'bleach'] as const) {
+      const { times, findings } = forecastOf(wetted(tool, when('recoat')));
+      const ended = times[1]!.from + (tool === 'bleach' ? 180 : 0);
+      expect(times[2]!.from - ended)
+        .withContext(tool)
+        .toBeGreaterThan(120);
+      expect(findings.some(({ code }) => code === 'damp-below'))
+        .withContext(tool)
+        .toBeFalse();
+      const soon = forecastOf(wetted(tool, after(30))).findings.map(({ code }) => code);
+      expect(soon).withContext(tool).toContain('damp-below');
+    }
+  });
+
+  it('dry through means every film below', () => {
+    const plan = planOf([
+      coat('thick', 'texture', 500, FIRST),
+      coat('thin', 'chalk', 40, when('touch-dry')),
+      coat('next', 'chalk', 60, when('through-dry')),
+    ]);
+    const { coats } = forecastOf(plan);
+    expect(coats[2]!.laidAt).toBeGreaterThanOrEqual(coats[0]!.open.through!);
+  });
+});
+
+describe('hours of work', () => {
+  const HOURS = { opens: 8 * HOUR, closes: 18 * HOUR, clockAtStart: 9 * HOUR };
+  const clock = (moment: number): number => ((9 * HOUR + moment) % 86400) / HOUR;
+
+  it('after a night comes the morning, whatever follows "after five minutes"', () => {
+    const rests: Step = { id: 'night', kind: 'wait', duration: 12 * HOUR, start: after(0) };
+    const plan = planOf([coat('a', 'chalk', 90, FIRST), rests, seal('w', 'clearWax', 12, after(300))]);
+    const { times } = forecastOf({ ...plan, hours: HOURS });
+    expect(clock(times[2]!.from)).toBeGreaterThanOrEqual(8);
+    expect(clock(times[2]!.from)).toBeLessThan(18);
+  });
+
+  it('hold every coat of a seal', () => {
+    const plan = planOf([
+      coat('a', 'chalk', 90, FIRST),
+      seal('s', 'polyW', 80, when('recoat'), { coats: 5 }),
+    ]);
+    const late = { ...plan, hours: { ...HOURS, clockAtStart: 13 * HOUR } };
+    const film = forecastOf(late).course.films[1]!;
+    const at = ((13 * HOUR + film.laidAt) % 86400) / HOUR;
+    expect(at).toBeGreaterThanOrEqual(8);
+    expect(at).toBeLessThan(18);
+    expect(film.laidAt).toBeGreaterThan(forecastOf(plan).course.films[1]!.laidAt);
+  });
+
+  it('are more than the brush on the wood', () => {
+    const side = 0.05 * 0.6;
+    const steps = [coat('a', 'chalk', 90, FIRST), distress('s', 'sand', after(NIGHT))];
+    for (const step of steps) expect(handsOn(step, side)).toBeGreaterThan(60);
+    expect(handsOn(steps[0]!, side)).toBeGreaterThan(working(steps[0]!, side) + 120);
+  });
+});
+
+describe('cold', () => {
+  it('leaves no moment a good one', () => {
+    const good = (celsius: number): string[] =>
+      forecastOf(overGlue(110, 110, 60, room(celsius, 0.5)))
+        .findings.filter(({ level }) => level === 'good')
+        .map(({ code }) => code);
+    expect(good(21)).toContain('glue-grabs');
+    expect(good(5)).toEqual([]);
+  });
+});
+
+describe('moving air', () => {
+  it('dries one and a half to two and a half times sooner than a still shop', () => {
+    const touch = (speed: number): number => {
+      const { coats } = forecastOf(planOf([coat('a', 'chalk', 90, FIRST)], room(21, 0.5, speed)));
+      return coats[0]!.open.touch! - coats[0]!.laidAt;
+    };
+    expect(touch(0.1) / touch(1)).toBeGreaterThan(1.5);
+    expect(touch(0.1) / touch(1)).toBeLessThan(2.5);
+  });
+
+  it('dries small parts sooner than large ones', () => {
+    const touch = (width: number): number => {
+      const plan = planOf([coat('a', 'chalk', 90, FIRST)]);
+      const { coats } = forecastOf({ ...plan, panel: { ...plan.panel, width, height: width } });
+      return coats[0]!.open.touch!;
+    };
+    expect(touch(0.1)).toBeLessThan(0.85 * touch(1));
   });
 });

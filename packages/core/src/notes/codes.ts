@@ -21,6 +21,7 @@ export const FINDING_CODES = [
   'hide-not-cured',
   'hide-ready',
   'base-not-dry',
+  'damp-below',
   'sealer-dry',
   'sealer-tacky',
   'start-never',

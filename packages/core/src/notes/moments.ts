@@ -2,23 +2,31 @@ import {
   type Course,
   type FilmCracks,
   type FilmRun,
-  handsOn,
+  dampAt,
   tackyShare,
   type TopcoatWindow,
+  working,
 } from '../course';
 import { isOf } from '../media';
 import { type PanelPlan } from '../plan';
 import { type AddFinding } from './codes';
-import { BRUSH_PACE, MISSING, TOOL_CHANGE } from './limits';
+import { BRUSH_PACE, COLD, MISSING, TOOL_CHANGE } from './limits';
 
 /** How a coat suits the moment it is laid on the one below: each kind of medium wants another moment. */
-export function momentRules({ plan, films, times, windows, cracks }: Course, add: AddFinding): void {
+export function momentRules(course: Course, add: AddFinding): void {
+  const { plan, films, times, windows, cracks } = course;
   for (const { step, comes } of times) if (!comes) add('start-never', 'stop', step.id);
   films.forEach((coat, i) => {
     const below = films[i - 1];
     if (below === undefined) return;
     const window = windows[i - 1]!;
-    pair(coat, cracks[i]!, below, window, add);
+    // In the cold nothing forms a film well: no moment is a good one.
+    const cold = coat.medium.carrier === 'water' && coat.sample.temperature < COLD;
+    pair(coat, cracks[i]!, below, window, (code, level, id, values) => {
+      if (!(cold && level === 'good')) add(code, level, id, values);
+    });
+    const wetted = dampAt(course, coat);
+    if (wetted > coat.laidAt + 1) add('damp-below', 'warn', coat.step.id, { wait: wetted - coat.laidAt });
     if (below.medium.kind === 'wet-glue') section(plan, coat, below, window, add);
   });
 }
@@ -96,7 +104,7 @@ function section(
       area,
       largest,
       sections: Math.ceil(area / Math.max(largest, 1e-3)),
-      takes: handsOn(coat.step, area),
+      takes: working(coat.step, area),
     });
   }
 }

@@ -18,10 +18,18 @@ export function atWork(moment: number, hours: WorkingHours): boolean {
  * When a step that could begin at a moment really begins: what falls into the night is done next morning. Moments that
  * were set by the clock, and short waits after the step before, stay as they are.
  * @param moment - [s from the plan's start]
+ * @param idle - how long the hands have rested by then [s]: after a night's wait comes the morning
  */
-export function inHours(moment: number, start: StartRule, hours: WorkingHours | undefined): number {
+export function inHours(moment: number, start: StartRule, hours: WorkingHours | undefined, idle = 0): number {
   if (hours === undefined || start.rule === 'at' || atWork(moment, hours)) return moment;
-  if (start.rule === 'after' && start.wait <= SITTING) return moment;
+  if (start.rule === 'after' && start.wait <= SITTING && idle <= SITTING) return moment;
   const clock = clockAt(moment, hours);
   return moment + (clock < hours.opens ? hours.opens - clock : DAY - clock + hours.opens);
+}
+
+/** The last working moment that is no later than a moment: what must be ready is prepared the evening before. */
+export function byHours(moment: number, hours: WorkingHours | undefined): number {
+  if (hours === undefined || atWork(moment, hours)) return moment;
+  const clock = clockAt(moment, hours);
+  return moment - (clock >= hours.closes ? clock - hours.closes : clock + DAY - hours.closes);
 }

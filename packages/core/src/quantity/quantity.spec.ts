@@ -2,6 +2,7 @@ import { medium } from '../media';
 import { coat, distress, FIRST, planOf, resist, seal, when } from '../testing/plans';
 import { celsiusToKelvin } from '../units';
 import { coverageM2PerL, potLife, quantities } from './quantity';
+import { mixInSpoons } from './spoons';
 
 /** One US gallon [m³] and mil [m], exact by definition. */
 const GALLON = 3.785411784e-3;
@@ -65,5 +66,43 @@ describe('pot life (common practice)', () => {
     expect(potLife(medium('milk'), celsiusToKelvin(4)) / 86400).toBeGreaterThan(13);
     expect(potLife(medium('milk'), celsiusToKelvin(4)) / 86400).toBeLessThanOrEqual(14);
     expect(potLife(medium('milk'), celsiusToKelvin(30))).toBeLessThan(8 * 3600);
+  });
+});
+
+describe('a mix in spoons', () => {
+  const measures = { dish: 100e-6, spoon: 15e-6, teaspoon: 5e-6 };
+  const ratio = (volumes: readonly number[]): { volumes: number[]; off: number; total: number } => {
+    const { spoons, off } = mixInSpoons(volumes, measures);
+    const told = spoons.map(({ volume }) => volume);
+    return { volumes: told, off, total: told.reduce((sum, volume) => sum + volume, 0) };
+  };
+
+  it('keeps its ratio within what a spoon is true to, and is enough (common practice: 4 : 1 stays 4 : 1)', () => {
+    for (const batch of [12e-6, 17e-6, 23e-6, 41e-6, 90e-6, 260e-6]) {
+      for (const [a, b] of [
+        [4, 1],
+        [2, 1],
+        [3, 2],
+        [1, 1],
+      ] as const) {
+        const wanted = [(batch * a) / (a + b), (batch * b) / (a + b)];
+        const { volumes, off, total } = ratio(wanted);
+        expect(total).toBeGreaterThanOrEqual(batch * (1 - 1e-9));
+        expect(total).toBeLessThan(1.65 * batch + 5e-6);
+        if (off > 0.05) continue;
+        expect(volumes[0]! / volumes[1]! / (a / b))
+          .withContext(`${a}:${b} of ${batch}`)
+          .toBeGreaterThan(0.9);
+        expect(volumes[0]! / volumes[1]! / (a / b))
+          .withContext(`${a}:${b} of ${batch}`)
+          .toBeLessThan(1.1);
+      }
+    }
+    expect(ratio([36e-6, 9e-6]).off).toBeLessThanOrEqual(0.05);
+  });
+
+  it('says how far off it is where so small a part cannot be spooned', () => {
+    expect(ratio([40e-6, 0.4e-6]).off).toBeGreaterThan(0.5);
+    expect(ratio([40e-6]).off).toBe(0);
   });
 });

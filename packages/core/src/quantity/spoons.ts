@@ -44,3 +44,46 @@ export function inSpoons(volume: number, { dish, spoon, teaspoon }: Measures): S
   }
   return { dishes, spoons, teaspoons, volume: dishes * dish + spoons * spoon + teaspoons * teaspoon };
 }
+
+/** How far a ratio may be off in spoons: what a level spoon is true to. */
+export const SPOON_TRUE = 0.05;
+/** A batch is made no larger than this to keep its ratio. */
+const LARGEST_BATCH = 1.6;
+
+/** Several volumes of one mix in spoons, so that their ratio holds. */
+export interface SpoonedMix {
+  readonly spoons: readonly Spooned[];
+  /** How far the part that is most off is off the ratio; beyond `SPOON_TRUE` it is better weighed. */
+  readonly off: number;
+}
+
+/**
+ * Measures a mix out in spoons: not each part rounded for itself, which turns 4 : 1 into 5 : 2, but the batch made as
+ * much larger as it takes for spoons to tell the ratio.
+ * @param volumes - of its parts [m³], in the ratio wanted; together they are enough
+ * @throws InputError as `inSpoons`
+ */
+export function mixInSpoons(volumes: readonly number[], measures: Measures): SpoonedMix {
+  const { teaspoon } = measures;
+  const grain = HALF * teaspoon;
+  const all = volumes.reduce((sum, volume) => sum + volume, 0);
+  let best: { halves: number[]; off: number } | null = null;
+  for (let scale = 1; scale <= LARGEST_BATCH; scale += 0.01) {
+    const halves = volumes.map((volume) =>
+      Math.max(volume > 0 ? 1 : 0, Math.round((scale * volume) / grain)),
+    );
+    const total = halves.reduce((sum, half) => sum + half, 0) * grain;
+    if (total < all * (1 - 1e-9)) continue;
+    const off = Math.max(
+      ...volumes.map((volume, i) =>
+        volume > 0 ? Math.abs((halves[i]! * grain * all) / (total * volume) - 1) : 0,
+      ),
+    );
+    if (best === null || off < best.off - 1e-9) best = { halves, off };
+    if (off <= SPOON_TRUE) break;
+  }
+  return {
+    spoons: best!.halves.map((half) => inSpoons(half * grain, measures)),
+    off: best!.off,
+  };
+}

@@ -9,6 +9,7 @@ import {
   overMedium,
   planOf,
   resist,
+  rewet,
   room,
   seal,
   when,
@@ -97,6 +98,10 @@ export const NOTE_CASES: Readonly<Record<FindingCode, NoteCase>> = {
   'hide-not-cured': { is: () => pair('hide', 'latex', HOUR), isNot: () => pair('hide', 'latex', 10 * DAY) },
   'hide-ready': { is: () => pair('hide', 'latex', 10 * DAY), isNot: () => pair('hide', 'latex', HOUR) },
   'base-not-dry': { is: () => pair('latex', 'crackle', 60), isNot: () => pair('latex', 'crackle', 2 * DAY) },
+  'damp-below': {
+    is: () => planOf([base, rewet('r', after(DAY)), coat('t', 'chalk', 80, after(60))]),
+    isNot: () => planOf([base, rewet('r', after(DAY)), coat('t', 'chalk', 80, when('recoat'))]),
+  },
   'sealer-dry': { is: () => sealed(2 * DAY), isNot: () => sealed(20 * 60) },
   'sealer-tacky': {
     is: () => planOf([base, seal('s', 'polyW', 60, dry), coat('m', 'milk', 60, when('tacky'))]),

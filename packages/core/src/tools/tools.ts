@@ -24,6 +24,8 @@ export interface Tool {
   readonly usualRounds: number;
   /** Counts as wetting the paint again. */
   readonly wets: boolean;
+  /** Water it leaves on the work, which must be gone before the next coat [m]; common practice. */
+  readonly leaves: number;
 }
 
 const EVEN = { field: 1, edge: 1, corner: 1 };
@@ -38,6 +40,7 @@ const TABLE = {
     pace: 0.25,
     usualRounds: 8,
     wets: false,
+    leaves: 0,
   },
   cloth: {
     action: 'rub',
@@ -48,6 +51,7 @@ const TABLE = {
     pace: 1,
     usualRounds: 15,
     wets: false,
+    leaves: 10e-6,
   },
   sponge: {
     action: 'rub',
@@ -58,6 +62,7 @@ const TABLE = {
     pace: 1,
     usualRounds: 8,
     wets: true,
+    leaves: 30e-6,
   },
   scrape: {
     action: 'cut',
@@ -68,6 +73,7 @@ const TABLE = {
     pace: 0.5,
     usualRounds: 3,
     wets: false,
+    leaves: 0,
   },
   blade: {
     action: 'cut',
@@ -78,6 +84,7 @@ const TABLE = {
     pace: 0.5,
     usualRounds: 4,
     wets: false,
+    leaves: 0,
   },
   tap: {
     action: 'lift',
@@ -88,6 +95,7 @@ const TABLE = {
     pace: 0.3,
     usualRounds: 10,
     wets: false,
+    leaves: 0,
   },
   fingers: {
     action: 'lift',
@@ -98,6 +106,7 @@ const TABLE = {
     pace: 0.4,
     usualRounds: 2,
     wets: false,
+    leaves: 0,
   },
   bleach: {
     action: 'soften',
@@ -108,6 +117,7 @@ const TABLE = {
     pace: 0.3,
     usualRounds: 5,
     wets: false,
+    leaves: 50e-6,
   },
 } as const satisfies Record<string, Tool>;
 

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { MatButtonModule } from '@angular/material/button';
 import { type PotItem } from '@zaffet/contract';
 import { isOf } from '@zaffet/core/media';
-import { BODIES, type Body, filmOfBody } from '@zaffet/core/quantity';
-import { BODY_NAMES, spoonText, um, volume } from '@zaffet/words';
+import { BODIES, type Body, filmOfBody, SPOON_TRUE } from '@zaffet/core/quantity';
+import { BODY_NAMES, perCent, spoonText, um, volume } from '@zaffet/words';
 import { lastBody, type Measured, type MixPot } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
@@ -119,8 +119,10 @@ export class PotCard {
     })),
   );
   protected readonly howText = computed(() => {
-    const { medium, dry } = this.pot();
+    const { medium, dry, off } = this.pot();
     const said: string[] = [];
+    if (off > SPOON_TRUE)
+      said.push(`Spoons would be ${perCent(off)} off the ratio of so small a batch: weigh it, or mix more.`);
     if (dry) said.push('Stir the powders together dry, before the water; wet they do not come out even.');
     if (isOf(medium, 'powder'))
       said.push('Powder into warm water, rest it 15 to 20 min, stir every few minutes while you work.');
