@@ -27,8 +27,39 @@ export interface LayerLook {
 
 export interface Appearance {
   readonly layers: readonly LayerLook[];
-  /** ΔE00 between the topmost colour and the one below it; null with fewer than two. */
+  /** ΔE00 between the topmost colour and what comes to light in it; null with fewer than two. */
   readonly contrast: number | null;
+}
+
+/** Less of a layer than this is not what comes to light. */
+const COMES_TO_LIGHT = 0.002;
+/** Of all that shows so much must be of another colour to tell. */
+const TELLS = 0.25;
+/** Two coats nearer than this are one colour [ΔE00]. */
+const ONE_COLOUR = 1;
+
+/**
+ * Contrast of the topmost colour with what comes to light in it, by how much of each is seen; coats of the top's own
+ * colour count for nothing as long as another one shows.
+ * @param seen - share of a layer that is seen, by its id
+ */
+export function contrastWith(
+  looks: Pick<Appearance, 'layers' | 'contrast'>,
+  seen: (id: string) => number,
+): number | null {
+  const top = looks.layers.at(-1);
+  if (top === undefined || looks.layers.length < 2) return looks.contrast;
+  const shown = looks.layers
+    .slice(0, -1)
+    .map(({ id, seen: colour }) => ({ share: seen(id), difference: deltaE2000(top.seen, colour) }))
+    .filter(({ share }) => share > COMES_TO_LIGHT);
+  const shareOf = (of: typeof shown): number => of.reduce((all, { share }) => all + share, 0);
+  const other = shown.filter(({ difference }) => difference >= ONE_COLOUR);
+  const told = shareOf(other) > TELLS * shareOf(shown) ? other : shown;
+  const sum = shareOf(told);
+  return sum === 0
+    ? looks.contrast
+    : told.reduce((all, { share, difference }) => all + share * difference, 0) / sum;
 }
 
 /** Colours of all layers, dry, wetted, under a clear coat, and as they will be seen. */

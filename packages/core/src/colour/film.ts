@@ -1,4 +1,7 @@
+import { converter } from 'culori';
 import { type Colour } from './rgb';
+
+const toOklch = converter('oklch');
 
 /*
  * Light in a paint film, channel by channel. Saunderson 1942 (J. Opt. Soc. Am. 32) joins what happens inside the film
@@ -53,6 +56,26 @@ export const wetColour = (dry: Colour): Colour => seenUnder(dry, WETTED);
 export function sealedColour(dry: Colour, yellowing: number): Colour {
   const [r, g, b] = seenUnder(dry, GLOSSY);
   return [r * (1 - 0.03 * yellowing), g * (1 - 0.07 * yellowing), b * (1 - 0.28 * yellowing)];
+}
+
+/** Pale paints hide worse than dark ones; yellows, whose pigments scatter little, worst of all; common practice. */
+const DARK_HIDES = 0.5;
+const PALE_HIDES = 1.15;
+const YELLOW_HIDES = 0.8;
+/** Hues of yellow [degrees in OKLCH], and the chroma from which a colour is one in full. */
+const YELLOW = { from: 65, to: 115, chroma: 0.12 };
+
+/**
+ * Factor on the film a medium needs to hide, by its colour: black and earth a half and less more, white and yellow two
+ * or three coats' worth. 1 for a middle grey.
+ */
+export function hidingFactor(colour: string | null): number {
+  const lch = colour === null ? undefined : toOklch(colour);
+  if (lch === undefined) return 1;
+  const lightness = DARK_HIDES + PALE_HIDES * lch.l ** 2;
+  const hue = lch.h ?? 0;
+  const yellow = hue > YELLOW.from && hue < YELLOW.to ? Math.min(1, lch.c / YELLOW.chroma) * lch.l : 0;
+  return lightness * (1 + YELLOW_HIDES * yellow);
 }
 
 /** Share that a film hides of what is below: 1 − exp(−h/hiding thickness). */

@@ -1,5 +1,5 @@
-export { appearance, type Appearance, type LayerLook, meanColour } from './appearance';
+export { appearance, type Appearance, contrastWith, type LayerLook, meanColour } from './appearance';
 export { contrastWord, deltaE2000, opposite, painterOpposite } from './difference';
 export { type Colour, fromHex, toHex } from './rgb';
 export { mixParts } from './mix';
-export { layered, opacityOf, sealedColour, wetColour } from './film';
+export { hidingFactor, layered, opacityOf, sealedColour, wetColour } from './film';

@@ -577,3 +577,63 @@ describe('moving air', () => {
     expect(touch(0.1)).toBeLessThan(0.85 * touch(1));
   });
 });
+
+describe('colour', () => {
+  const seenThrough = (colour: string): number => {
+    const plan = planOf([
+      coat('base', 'latex', 90, FIRST, { colour: '#6a3b2a' }),
+      coat('top', 'chalk', 45, when('recoat'), { colour }),
+    ]);
+    return seen(plan, 'base');
+  };
+
+  it('black and earth hide thin, white and yellow need two or three coats', () => {
+    for (const dark of ['#16130f', '#4a3020']) expect(seenThrough(dark)).withContext(dark).toBeLessThan(0.08);
+    for (const pale of ['#f6f3ea', '#e8c531']) {
+      expect(seenThrough(pale))
+        .withContext(pale)
+        .toBeGreaterThan(2 * seenThrough('#4a3020'));
+    }
+    expect(seenThrough('#e8c531')).toBeGreaterThan(seenThrough('#f6f3ea'));
+  });
+
+  const fissures = (...more: readonly Step[]): PanelPlan =>
+    planOf([
+      coat('base', 'latex', 90, FIRST, { colour: '#2f4c50' }),
+      coat('paint', 'chalk', 90, when('recoat'), { colour: '#e2d9c3' }),
+      coat('medium', 'crackle', 60, when('through-dry')),
+      coat('clear', 'polyW', 60, when('touch-dry')),
+      ...more,
+    ]);
+
+  it('of cracks in a clear coat is not seen until dark wax is rubbed in', () => {
+    expect(forecastOf(fissures()).appearance.contrast!).toBeLessThan(3);
+    const waxed = fissures(seal('wax', 'darkWax', 12, when('through-dry'), { buffAfter: 300 }));
+    expect(forecastOf(waxed).appearance.contrast!).toBeGreaterThan(10);
+  });
+
+  it('of two coats of one colour is what comes to light below both', () => {
+    const plan = planOf([
+      coat('base', 'latex', 90, FIRST, { colour: '#2f4c50' }),
+      coat('one', 'chalk', 60, when('recoat'), { colour: '#e2d9c3' }),
+      coat('two', 'chalk', 60, when('recoat'), { colour: '#e2d9c3' }),
+      distress('s', 'sand', after(NIGHT), { grit: 120, rounds: 25 }),
+    ]);
+    const { appearance, findings } = forecastOf(plan);
+    expect(appearance.contrast!).toBeGreaterThan(20);
+    expect(findings.map(({ code }) => code)).not.toContain('contrast-low');
+  });
+
+  it('fine paper that only smooths is no fault', () => {
+    const plan = (grit: 150 | 320): string[] =>
+      forecastOf(
+        planOf([
+          coat('a', 'polyO', 75, FIRST),
+          coat('b', 'latex', 90, after(3 * 86400)),
+          distress('s', 'sand', after(9 * 86400), { grit, rounds: 1, pressure: 0.2 }),
+        ]),
+      ).findings.map(({ code }) => code);
+    expect(plan(150)).toContain('nothing-comes-off');
+    expect(plan(320)).not.toContain('nothing-comes-off');
+  });
+});

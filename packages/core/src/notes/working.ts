@@ -11,6 +11,8 @@ import { BLISTERS, DARK_WAX_SHARE, SCORCHES, SOLVENT_LOCK } from './limits';
 /** Effort from which a blade goes hard, and depth under which a cloth does nothing [m]. */
 const HARD = 0.85;
 const IN_VAIN = 1.5e-6;
+/** From this grit on paper smooths; common practice. */
+const SMOOTHING = 280;
 
 /** Resists, distressing and finishing: what will disappoint. */
 export function workingRules(course: Course, result: Outcome, add: AddFinding): void {
@@ -35,7 +37,8 @@ export function workingRules(course: Course, result: Outcome, add: AddFinding): 
           if (step.rounds * 60 > wetFor)
             add('bleach-dried', 'tip', step.id, { wetFor, share: softenedShare(wetFor, wetFor) });
         }
-        if (action === 'sand' && removal.share < 0.002) {
+        // Fine paper is meant to smooth, or to take what is loose: that it wears nothing is no fault.
+        if (action === 'sand' && step.grit < SMOOTHING && removal.share < 0.002) {
           const barrier = there.findLast((film) => film.medium.hardness >= 68);
           add(barrier === top ? 'barrier-holds' : 'nothing-comes-off', 'tip', step.id, {
             depth: removal.depth,

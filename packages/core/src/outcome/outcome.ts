@@ -1,5 +1,5 @@
 import { type Basis } from '../basis';
-import { appearance, type Appearance } from '../colour';
+import { appearance, type Appearance, contrastWith } from '../colour';
 import { type Course, type Factors } from '../course';
 import { type Region } from '../maps';
 import { isClear, substrate } from '../media';
@@ -39,7 +39,11 @@ export function outcomeOf(basis: Basis, course: Course, factors: Factors, region
   const crackedCoat = strongest(
     local.map((cracked) => (cracked.length === 0 ? 0 : joinedPattern(patches, cracked).strength)),
   );
-  const looks = looksOf(course, shown);
+  const drawn = looksOf(course, shown);
+  // Cracks in a clear coat reach the paint below it: nothing is seen of them until something dark is rubbed in.
+  const unseen = crackedCoat !== null && clearAbove(films, crackedCoat);
+  const shareOf = (id: string): number => shown.layers.find((layer) => layer.id === id)?.share ?? 0;
+  const looks = { ...drawn, contrast: unseen ? 0 : contrastWith(drawn, shareOf) };
   return {
     crackedCoat,
     chips: shown.chips,
@@ -50,6 +54,10 @@ export function outcomeOf(basis: Basis, course: Course, factors: Factors, region
     scene,
   };
 }
+
+/** Whether a film and all above it are clear. */
+const clearAbove = (films: Course['films'], index: number): boolean =>
+  films.slice(index).every(({ medium }) => isClear(medium));
 
 function looksOf({ plan, films }: Course, shown: Shown): Appearance {
   const filmOf = new Map(films.map((film) => [film.step.id, film]));

@@ -1,5 +1,5 @@
 import { chipShare } from '../chip';
-import { opacityOf } from '../colour';
+import { hidingFactor, opacityOf } from '../colour';
 import { type CrackPattern, lawWhereItCracks } from '../crack';
 import { valueAt } from '../film';
 import { bleachWetFor, type Course, type Factors, type FilmRun, waxManner } from '../course';
@@ -412,11 +412,12 @@ function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
   }
   const { medium } = film;
   const clear = isClear(medium);
+  const hidingUm = medium.hidingUm * (clear ? 1 : hidingFactor(film.step.colour));
   return {
     id: step.id,
     thicknessUm: film.solidsUm,
-    opacity: opacityOf(film.solidsUm, medium.hidingUm),
-    hidingUm: medium.hidingUm,
+    opacity: opacityOf(film.solidsUm, hidingUm),
+    hidingUm,
     colour: clear ? null : film.step.colour,
     strokes: film.step.strokes,
     finish: medium.kind === 'wax' ? 'wax' : clear ? 'clear' : 'paint',

@@ -73,7 +73,7 @@ const top = coat('top', 'chalk', 90, after(60));
 const sanded = (medium: string, pressure: number): PanelPlan =>
   planOf([
     coat('a', medium, 90, FIRST),
-    distress('s', 'sand', after(13 * DAY), { pressure, rounds: 1, grit: 400 }),
+    distress('s', 'sand', after(13 * DAY), { pressure, rounds: 1, grit: 240 }),
   ]);
 const used = (use: Panel['use'], ...seals: readonly Step[]): PanelPlan => on({ use }, base, ...seals);
 const bleached = (wait: number, ...films: readonly Step[]): PanelPlan =>
@@ -287,7 +287,7 @@ export const NOTE_CASES: Readonly<Record<FindingCode, NoteCase>> = {
       planOf([
         coat('a', 'polyO', 75, FIRST),
         coat('b', 'latex', 200, after(3 * DAY)),
-        distress('s', 'sand', after(10 * DAY), { pressure: 0.2, rounds: 1, grit: 400 }),
+        distress('s', 'sand', after(10 * DAY), { pressure: 0.2, rounds: 1, grit: 240 }),
       ]),
     isNot: () =>
       planOf([
