@@ -26,7 +26,7 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
   'glue-closing': (v) => ({
     title: 'Late for wet glue.',
     text: `The glue skinned over ${since(v, 'closesAt', 'laidAt')} before the top coat; it slips less and less, so the cracks come finer and weaker.`,
-    remedy: 'Paint sooner, lay the glue thicker, or work a smaller section.',
+    remedy: 'Paint sooner, work a smaller section, or lay fresh glue. Thicker glue hardly stays open longer.',
   }),
   'glue-dried': (v) => ({
     title: 'The glue has dried.',

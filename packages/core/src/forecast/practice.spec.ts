@@ -637,3 +637,25 @@ describe('colour', () => {
     expect(plan(320)).not.toContain('nothing-comes-off');
   });
 });
+
+describe('a quick oil clear coat', () => {
+  it('takes its next coat in four to six hours, the slow one in a day', () => {
+    const recoat = (medium: string): number => {
+      const { coats } = forecastOf(planOf([coat('a', medium, 75, FIRST)]));
+      return (coats[0]!.open.recoat! - coats[0]!.laidAt) / HOUR;
+    };
+    expect(recoat('polyF')).toBeGreaterThan(4);
+    expect(recoat('polyF')).toBeLessThan(6);
+    expect(recoat('polyO')).toBeGreaterThan(18);
+  });
+});
+
+describe('glue that closes', () => {
+  it('is not kept open by laying more of it', () => {
+    const open = (um: number): number => {
+      const { course } = forecastOf(overGlue(um, 110, 60));
+      return course.windows[1]!.closesAt! - course.films[1]!.laidAt;
+    };
+    expect(open(220) / open(110)).toBeLessThan(1.3);
+  });
+});
