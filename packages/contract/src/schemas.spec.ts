@@ -190,9 +190,9 @@ describe('maps of a plan', () => {
 
   it('are refused with the cell that is wrong and what is allowed', () => {
     expect(refusal(map({ percent: [100] }))[1]).toMatch(/percent must be a list of 6 whole numbers/);
-    // A film lies at least thinly everywhere; a tool may leave a place out.
-    expect(refusal(map({ percent: [100, 100, 9, 100, 100, 100] }))[1]).toBe(
-      `piece.parts.0.maps.${base}.percent.2 is 9; it must be a whole number from 25 to 250.`,
+    // A film may be left out in places, and lie four times as thick in others.
+    expect(refusal(map({ percent: [100, 0, 401, 100, 100, 100] }))[1]).toBe(
+      `piece.parts.0.maps.${base}.percent.2 is 401; it must be a whole number from 0 to 400.`,
     );
     expect(refusal(map({ columns: 900 }))[1]).toMatch(/columns is 900; it must be a number from 1 to 160/);
     expect(

@@ -51,7 +51,8 @@ const stepMap = Joi.object({
   rows: whole('rows'),
   percent: Joi.any().required(),
 }).custom((value: Omit<StepMap, 'percent'> & { percent: unknown }, helpers) => {
-  const { min, max } = LIMITS.mapPercent;
+  const { min } = LIMITS.mapPercent;
+  const { max } = LIMITS.filmMapPercent;
   const { columns, rows, percent } = value;
   const map = typeof percent === 'string' ? unpackMap({ columns, rows, percent }) : value;
   const cells = map?.percent;

@@ -51,7 +51,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
     'chippy-milk': (id, first) => [
       newCoat(id(), 'latex', '#4a3b30', 'Tar', first),
       newCoat(id(), 'polyW', '#dfe3e0', '', when('through-dry', 60)),
-      { ...newCoat(id(), 'milk', '#b9c4c1', 'Fog', after(32)), thicknessUm: 65, passes: 1 },
+      { ...newCoat(id(), 'milk', '#b9c4c1', 'Fog', after(45)), thicknessUm: 65, passes: 1 },
       {
         ...newCoat(id(), 'milk', '#c9d1cc', 'Fog, loose', when('recoat')),
         thicknessUm: 45,
@@ -65,6 +65,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newCoat(id(), 'latex', '#6b5a3e', 'Rope', first),
       ...[when('through-dry'), when('recoat'), when('recoat')].map((start): PlanStep => ({
         ...newCoat(id(), 'gesso', '#e8e4d8', 'Ground', start),
+        thicknessUm: 130,
         dilution: 0.5,
         strokes: 'crosswise',
       })),
@@ -92,9 +93,9 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
     'wet-distress': (id, first) => [
       newCoat(id(), 'chalk', '#2f3d46', 'Night', first),
       newCoat(id(), 'clay', '#8f9c86', 'Samphire', when('through-dry')),
-      newDistress(id(), 'cloth', after(8)),
+      { ...newDistress(id(), 'cloth', after(8)), rounds: 3 } as PlanStep,
       newCoat(id(), 'clay', '#ddd6c4', 'Shell', when('through-dry')),
-      newDistress(id(), 'cloth', after(30)),
+      { ...newDistress(id(), 'cloth', after(30)), rounds: 8 } as PlanStep,
       newSeal(id(), 'polyW', when('through-dry', 120)),
     ],
     'forced-chips': (id, first) => [
@@ -118,7 +119,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       },
       newCoat(id(), 'lacquer', '#dcdfe0', '', when('touch-dry')),
       {
-        ...newCoat(id(), 'milk', '#dcd9c9', 'Sandbank', after(6)),
+        ...newCoat(id(), 'milk', '#dcd9c9', 'Sandbank', after(9)),
         thicknessUm: 110,
         passes: 1,
         cover: { style: 'blotchy', share: 0.8 },

@@ -10,7 +10,7 @@ export interface MapRange {
   readonly plain: number;
 }
 
-/** Films lie at least thinly everywhere; a resist covers no more than all; a place is worked harder or not at all. */
+/** A film may be left out or lie four times as thick; a resist covers no more than all; a place is worked harder or not at all. */
 export function mapRange(step: MappedStep): MapRange {
   if (isFilmStep(step)) {
     const { min, max } = LIMITS.filmMapPercent;

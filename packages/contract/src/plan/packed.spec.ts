@@ -37,6 +37,11 @@ describe('packing', () => {
     expect(unpackBits(Uint8Array.of(250), 7)).toBeNull();
     expect(unpackPercent('not base64!', 4)).toBeNull();
     expect(unpackPercent(packPercent([1, 2, 3]), 3)).toEqual([1, 2, 3]);
+    // Above 255 % a second plane follows; one more, or a broken one, is no map.
+    expect(packPercent([0, 255])).not.toContain('.');
+    expect(unpackPercent(packPercent([0, 255, 256, 400]), 4)).toEqual([0, 255, 256, 400]);
+    expect(unpackPercent(`${packPercent([0, 400])}.AA==`, 2)).toBeNull();
+    expect(unpackPercent(`${packPercent([0, 4])}.not base64!`, 2)).toBeNull();
   });
 });
 

@@ -60,22 +60,31 @@ export function unpackBits(packed: Uint8Array, size: number): Uint8Array | null 
   return to === size ? bytes : null;
 }
 
-/** Whole per cent, 0 to 255 each, as they are filed. */
-export const packPercent = (percent: readonly number[]): string =>
-  fromByteArray(packBits(Uint8Array.from(percent)));
+/** Between the bytes of a map and, where any cell is above 255 %, their second bytes. */
+const ABOVE = '.';
+
+/** Whole per cent, 0 to 65 535 each, as they are filed. */
+export function packPercent(percent: readonly number[]): string {
+  const low = fromByteArray(packBits(Uint8Array.from(percent, (cell) => cell & 255)));
+  if (percent.every((cell) => cell < 256)) return low;
+  return `${low}${ABOVE}${fromByteArray(packBits(Uint8Array.from(percent, (cell) => cell >> 8)))}`;
+}
 
 /** The per cent of so many cells out of a file; null where the text is not that. */
 export function unpackPercent(text: string, cells: number): number[] | null {
-  let packed: Uint8Array;
+  const planes = text.split(ABOVE).map((plane) => unpackPlane(plane, cells));
+  const [low, high] = planes;
+  if (!low || planes.length > 2 || high === null) return null;
+  // Counted through: a plan may hold millions of cells, and ways over an iterator take five times as long.
+  const percent = new Array<number>(cells);
+  for (let i = 0; i < cells; i++) percent[i] = low[i]! + (high === undefined ? 0 : 256 * high[i]!);
+  return percent;
+}
+
+function unpackPlane(text: string, cells: number): Uint8Array | null {
   try {
-    packed = toByteArray(text);
+    return unpackBits(toByteArray(text), cells);
   } catch {
     return null;
   }
-  const bytes = unpackBits(packed, cells);
-  if (bytes === null) return null;
-  // Counted through: a plan may hold millions of cells, and ways over an iterator take five times as long.
-  const percent = new Array<number>(cells);
-  for (let i = 0; i < cells; i++) percent[i] = bytes[i]!;
-  return percent;
 }

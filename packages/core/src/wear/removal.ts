@@ -73,7 +73,7 @@ const BARRIER_HARDNESS = 68;
 const COARSE_GRAIN_UM = 150;
 const FINE_ON_BARRIER = 40;
 /** A film just laid comes off so much more easily than one that is touch-dry; assumed. */
-const LIQUID = { rub: 14, cut: 20 } as const;
+const LIQUID = { rub: 12, cut: 20 } as const;
 /** Where a film is liquid a tool takes it evenly: so much of the spread is gone; assumed. */
 const EVEN_WHEN_WET = { rub: 0.25, cut: 0.6 } as const;
 /** A surface as rough as this turns a stiff tool's pressure to its ridges [µm]; assumed. */
