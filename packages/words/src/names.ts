@@ -1,3 +1,4 @@
+import { type WaxManner } from '@zaffet/core/course';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import {
   type FittingKind,
@@ -127,6 +128,13 @@ export const COVER_NAMES: Readonly<Record<CoverStyle, string>> = {
   full: 'Full',
   blotchy: 'Blotchy',
   'dry-brushed': 'Dry-brushed',
+};
+
+/** What becomes of a wax with pigment, by how it was worked. */
+export const WAX_MANNERS: Readonly<Record<WaxManner, string>> = {
+  left: 'Left as laid it covers everything.',
+  buffed: 'Buffed: it stays in cracks and brush marks, and darkens the rest by about a third.',
+  wiped: 'Wiped back while soft: it stays in cracks and brush marks, with a tint on the rest.',
 };
 
 export const USE_NAMES: Readonly<Record<Use, string>> = {

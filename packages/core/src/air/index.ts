@@ -1,4 +1,5 @@
 export { AIR_RANGES, GAS_CONSTANT, SEA_LEVEL_PRESSURE } from './constants';
+export { USUAL_PLATE } from './convection';
 export { type Air, checkAir, evaporation, evaporationOf } from './evaporation';
 export { hotSurface } from './hotSurface';
 export { type Carrier, CARRIERS } from './liquids';

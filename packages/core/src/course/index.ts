@@ -4,5 +4,5 @@ export { bleachWetFor, dampAt, JETS } from './forces';
 export { tackyShare } from './films';
 export { handsOn, working } from './hands';
 export { advance, begin, earliest, runSteps, type RunState } from './runner';
-export { waxManner } from './states';
+export { type WaxManner, waxManner } from './states';
 export * from './types';

@@ -75,8 +75,10 @@ export function coveredStates(before: FilmRun, over: FilmRun): StateTimes {
 /** A wax rubbed within this share of its time to be buffed is wiped back; common practice. */
 const WIPED_BY = 0.6;
 
+export type WaxManner = 'left' | 'buffed' | 'wiped';
+
 /** How a wax was worked: left as laid, buffed when it was ready, or wiped back while it was soft. */
-export function waxManner(film: FilmRun): 'left' | 'buffed' | 'wiped' {
+export function waxManner(film: FilmRun): WaxManner {
   if (film.buffAfter === null) return 'left';
   const ready = (film.openStates.touch ?? Infinity) - film.laidAt;
   return film.buffAfter < WIPED_BY * ready ? 'wiped' : 'buffed';

@@ -10,4 +10,5 @@ export {
   valueAt,
   waterAtShare,
 } from './states';
+export { fromLabel, type LabelTimes, labelTimes } from './label';
 export { type DryingCurve, type FilmInput, type Ground } from './types';

@@ -69,6 +69,8 @@ function firstCoat({ panel }: PanelPlan, { step, medium }: FilmRun, add: AddFind
   if (old === 'oil' && age === 'fresh' && medium.carrier === 'water' && !done.includes('wait-oil'))
     add('fresh-oil-below', 'warn', step.id);
   if (old === 'unknown' && !done.includes('test-hold')) add('unknown-below', 'tip', step.id);
+  // Stain wants wood: on an old finish it stands on top and wipes away.
+  if (isOf(medium, 'stains') && !substrate(panel.substrate).bare) add('wash-on-sealed', 'tip', step.id);
 }
 
 /** A refrigerator [K]. */

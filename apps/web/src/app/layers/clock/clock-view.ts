@@ -53,7 +53,9 @@ export class ClockView {
   private readonly worker = inject(FaceClient);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly basis = this.store.selectSignal(planFeature.selectBasis);
+  /** What is drawn; and what is so by now, for keys to count from. */
   protected readonly forecast = forecastAfterTheHand();
+  private readonly latest = this.store.selectSignal(planFeature.selectForecast);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1190, height: 246 });
   private readonly units = inject(Units).system;
   protected readonly celsiusText = (temperatureC: number): string =>
@@ -290,7 +292,10 @@ export class ClockView {
     if (by === undefined || lane.index === 0) return;
     event.preventDefault();
     // Keys come faster than the page draws: count from where the coat is now, not from where it was drawn.
-    const now = this.lanes()[lane.index] ?? lane;
+    const [plan, forecast] = [this.plan(), this.latest()];
+    const lanes =
+      plan === null || forecast === null ? [] : lanesOf(plan, forecast, this.span().to, this.clockText);
+    const now = lanes[lane.index] ?? lane;
     this.put(lane.id, this.waitMin(now) + by, `start ${lane.id} keys`);
   }
 

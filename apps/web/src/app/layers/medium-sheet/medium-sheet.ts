@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { isFilmStep, LIMITS, plainText } from '@zaffet/contract';
+import { fromLabel, type LabelTimes, labelTimes } from '@zaffet/core/film';
 import { medium, mediumLookup, type MediumParameter, type OwnMedium, PARAMETERS } from '@zaffet/core/media';
 import { mediumName, PROVENANCE_NAMES } from '@zaffet/words';
 import { Store } from '@ngrx/store';
@@ -26,6 +27,24 @@ import { NumberField } from '../../ui/number-field';
         <span>Your name for it</span>
         <input #own [value]="ownName()" [attr.maxlength]="textLength" (input)="ownName.set(own.value)" />
       </label>
+      @if (label(); as times) {
+        <fieldset class="label">
+          <legend>What the label says of drying, at 21 °C</legend>
+          <zf-number
+            label="Touch-dry after"
+            [value]="times.touch / 60"
+            [limit]="labelLimit"
+            (changed)="says({ touch: $event! * 60 })"
+          />
+          <zf-number
+            label="Next coat after"
+            [value]="times.recoat / 60"
+            [limit]="labelLimit"
+            (changed)="says({ recoat: $event! * 60 })"
+          />
+          <p class="quiet">The rates below are fitted to these times.</p>
+        </fieldset>
+      }
       @for (group of groups(); track group.title) {
         <details [open]="group.open">
           <summary>{{ group.title }}</summary>
@@ -72,6 +91,24 @@ import { NumberField } from '../../ui/number-field';
       color: var(--ink);
       font: inherit;
     }
+    .label {
+      display: grid;
+      grid-template-columns: 150px 150px minmax(0, 1fr);
+      align-items: end;
+      gap: 12px;
+      margin: 0 0 8px;
+      padding: 8px 12px;
+      border: 1px solid var(--line);
+      border-radius: 4px;
+    }
+    .label legend {
+      padding: 0 4px;
+      font-weight: 600;
+    }
+    .label p {
+      margin: 0;
+      font-size: 12.5px;
+    }
     summary {
       padding: 8px 0 4px;
       font-weight: 600;
@@ -104,6 +141,18 @@ export class MediumSheet {
   protected readonly name = computed(() => mediumName(this.key(), this.plan()?.media));
   protected readonly ownName = signal(this.mine()?.name ?? '');
   private readonly changes = signal<OwnMedium['changes']>(this.mine()?.changes ?? {});
+
+  /** How soon it is dry as it stands now, as a tin would say it; null for what never is. */
+  private readonly changed = computed(() => ({ ...this.base(), ...this.changes() }));
+  protected readonly label = computed(() => labelTimes(this.changed()));
+  protected readonly labelLimit = { min: 1, max: 10080, step: 5, unit: 'min' };
+
+  protected says(told: Partial<LabelTimes>): void {
+    const now = this.label();
+    if (now === null) return;
+    const rates = fromLabel(this.changed(), { ...now, ...told });
+    this.changes.update((changes) => ({ ...changes, ...rates }));
+  }
 
   protected readonly rows = computed(() =>
     (Object.keys(PARAMETERS) as MediumParameter[])

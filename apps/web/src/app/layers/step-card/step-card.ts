@@ -13,7 +13,8 @@ import { type FilmPlanStep, isFilmStep, LIMITS, plainText, type StartRuleFile } 
 import { opposite } from '@zaffet/core/colour';
 import { type Strokes, STROKES } from '@zaffet/core/crack';
 import { hazards } from '@zaffet/core/hazard';
-import { isOf, medium, MEDIUM_KEYS, mediumLookup } from '@zaffet/core/media';
+import { waxManner } from '@zaffet/core/course';
+import { isClear, isOf, medium, MEDIUM_KEYS, mediumLookup } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
 import {
   COMPANION_TASKS,
@@ -47,6 +48,7 @@ import {
   TASK_WORDS,
   TOOL_NAMES,
   um,
+  WAX_MANNERS,
 } from '@zaffet/words';
 import { newCompanion } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
@@ -98,6 +100,18 @@ export class StepCard {
   protected readonly step = computed(() => this.selected()!);
   /** The step as a film; only read where it is one. */
   protected readonly film = computed(() => this.step() as FilmPlanStep);
+  private readonly run = computed(() =>
+    this.forecast()?.course.films.find((film) => film.step.id === this.step().id),
+  );
+  /** A wax with a colour of its own is wiped back while it is soft, or buffed. */
+  protected readonly pigmented = computed(() => {
+    const run = this.run();
+    return run?.medium.kind === 'wax' && !isClear(run.medium);
+  });
+  protected readonly waxText = computed(() => {
+    const run = this.run();
+    return run === undefined || !this.pigmented() ? null : WAX_MANNERS[waxManner(run)];
+  });
   /** Place among all steps of the finish, also those left out. */
   protected readonly index = computed(
     () => this.plan()?.finish.steps.findIndex((step) => step.id === this.step().id) ?? 0,
