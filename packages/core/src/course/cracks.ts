@@ -40,7 +40,7 @@ export function weakestBoundary(
     energyJM2 +=
       film.medium.energyJM2Um *
       film.solidsUm *
-      (film.medium.strainFactor * forcedStrain(film.heat, film.cycles)) ** 2;
+      (film.medium.strainFactor * forcedStrain(film.heat, film.cycles, film.solidsUm)) ** 2;
     const boundary = {
       bond: film.medium.bondJM2 * (fused(film, below) ? FUSED : 1),
       baseBond: below === undefined ? ground.baseBond : holdOf(films, k - 1, ground),

@@ -39,10 +39,10 @@ export const CLEAR_OPENING_UM = 60;
 /** Half-width of the relaxation's fall with humidity: halves for 25 points of relative humidity more; assumed. */
 export const RELAXATION_HALVING_HUMIDITY = 0.25;
 /** Hot air adds this share to the strain, each wetting and drying that share; assumed. */
-export const HEAT_STRAIN = 0.5;
+export const HEAT_STRAIN = 0.42;
 export const CYCLE_STRAIN = 0.12;
 /** Compliance of a boundary that has begun to part [µm]: what comes loose slips, and its islands grow; assumed. */
-export const PARTING = 5e6;
+export const PARTING = 8e6;
 /**
  * Cracks come early; what relaxes after they have come closes them without spacing them wider. Power of what relaxation
  * leaves that the spacing does not feel; assumed.
@@ -52,3 +52,6 @@ export const AFTER_CRACKING = 0.5;
 export const FIRST_FLAW = 0.65;
 /** Of a layer that flows freely, so much [µm of its solids] leaves a coat half of what holds it; assumed. */
 export const FLOATS_ON_UM = 80;
+/** Of a film this thick [µm] hot air leaves the lower half wet, and doubles what it does; up to so much more; assumed. */
+export const SKINS_OVER_UM = 90;
+export const MOST_SKINNED = 1.6;

@@ -20,11 +20,13 @@ import {
   HALF_BOND_MOBILITY,
   HEAT_STRAIN,
   LIQUID_SLIP_UM,
+  MOST_SKINNED,
   NUCLEATION,
   PARTING,
   POROUS_HOLD,
   RELAXATION_HALVING_HUMIDITY,
   SKIN_STRAIN,
+  SKINS_OVER_UM,
   TEARING_SKIN,
 } from './constants';
 import { type CrackLaw, type CrackTimes } from './types';
@@ -228,9 +230,13 @@ function freeStrain(input: CrackInput, slip: Slip): number {
   return shrinkage * held * (0.25 + 0.75 * slip.mixing) * (input.strainFactor ?? 1) * medium.strainFactor;
 }
 
-/** Factor on the strain of a film by hot air, 0 … 1, and by times it was wetted and dried again. */
-export const forcedStrain = (heat: number, cycles: number): number =>
-  (1 + HEAT_STRAIN * heat) * (1 + CYCLE_STRAIN * cycles);
+/**
+ * Factor on the strain of a film by hot air, 0 … 1, and by times it was wetted and dried again. A thick film skins over
+ * under hot air while it is wet below, and strains most.
+ */
+export const forcedStrain = (heat: number, cycles: number, solidsUm: number): number =>
+  (1 + HEAT_STRAIN * heat * (1 + Math.min(MOST_SKINNED, solidsUm / SKINS_OVER_UM))) *
+  (1 + CYCLE_STRAIN * cycles);
 
 /** Drive over bond of the weakest boundary below; a coat that slides has little to drive it. */
 function driveRatio(input: CrackInput, slip: Slip): number {
@@ -242,9 +248,9 @@ function driveRatio(input: CrackInput, slip: Slip): number {
 /** Compliance of a boundary that begins to part [µm]: nothing while it holds, much once it gives. */
 function partingCompliance(input: CrackInput, slip: Slip): number {
   if (input.hold === undefined) return 0;
-  const r3 = driveRatio(input, slip) ** 3;
+  const r4 = driveRatio(input, slip) ** 4;
   const bond = slip.atGel / (slip.atGel + HALF_BOND_MOBILITY);
-  return ((1 - bond) * PARTING * r3) / (1 + r3);
+  return ((1 - bond) * PARTING * r4) / (1 + r4);
 }
 
 function relaxationLeft(input: CrackInput, slip: Slip): number {
@@ -265,7 +271,8 @@ export function crackLaw(input: CrackInput): CrackLaw | null {
   if (slip.touchAt === null || slip.gelAt === null) return null;
   const compliance = valueAt(curve, slip.gathered, slip.touchAt);
   const relaxation = relaxationLeft(input, slip);
-  const strain = freeStrain(input, slip) * relaxation * forcedStrain(input.heat ?? 0, input.cycles ?? 0);
+  const strain =
+    freeStrain(input, slip) * relaxation * forcedStrain(input.heat ?? 0, input.cycles ?? 0, curve.solidsUm);
   const s = curve.solidsUm;
   const all = input.hold?.solidsUm ?? s;
   const parting = partingCompliance(input, slip);

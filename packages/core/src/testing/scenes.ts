@@ -61,8 +61,8 @@ export const SCENES: readonly LookedAt[] = [
   looked('Chippy milk paint, edges waxed', 'whole', [
     coat('base', 'latex', 90, FIRST, { colour: '#3a2d24' }),
     coat('sealer', 'polyW', 80, when('through-dry', DAY)),
-    edgesOnly(resist('wax', 'candle', 0.55, after(2100))),
-    coat('top', 'milk', 110, after(300), { colour: '#a9bcb6', passes: 1 }),
+    edgesOnly(resist('wax', 'candle', 0.45, after(2500))),
+    coat('top', 'milk', 90, after(300), { colour: '#a9bcb6', passes: 1 }),
     distress('s', 'sponge', after(7200), { rounds: 4 }),
   ]),
   looked('Jelly peel', 'whole', [

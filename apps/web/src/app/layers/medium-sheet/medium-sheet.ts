@@ -32,13 +32,13 @@ import { NumberField } from '../../ui/number-field';
           <legend>What the label says of drying, at 21 °C</legend>
           <zf-number
             label="Touch-dry after"
-            [value]="times.touch / 60"
+            [value]="minutes(times.touch)"
             [limit]="labelLimit"
             (changed)="says({ touch: $event! * 60 })"
           />
           <zf-number
             label="Next coat after"
-            [value]="times.recoat / 60"
+            [value]="minutes(times.recoat)"
             [limit]="labelLimit"
             (changed)="says({ recoat: $event! * 60 })"
           />
@@ -145,6 +145,7 @@ export class MediumSheet {
   /** How soon it is dry as it stands now, as a tin would say it; null for what never is. */
   private readonly changed = computed(() => ({ ...this.base(), ...this.changes() }));
   protected readonly label = computed(() => labelTimes(this.changed()));
+  protected readonly minutes = (seconds: number): number => Math.round(seconds / 60);
   protected readonly labelLimit = { min: 1, max: 10080, step: 5, unit: 'min' };
 
   protected says(told: Partial<LabelTimes>): void {
