@@ -69,7 +69,7 @@ export function boundaryBond(boundary: Boundary): number {
  * @param drive - energy the film can give [J/m²]
  */
 export function jointBond(bonds: readonly number[], drive: number): number {
-  if (!(drive > 0)) return Math.min(...bonds);
+  if (!(drive > 0) || bonds.length === 1) return Math.min(...bonds);
   const goes = bonds.reduce((sum, bond) => sum + normalCdf(Math.log(drive / bond) / BOND_SCATTER), 0);
   const share = Math.min(1 - 1e-12, Math.max(1e-12, goes / bonds.length));
   return drive / Math.exp(BOND_SCATTER * normalQuantile(share));

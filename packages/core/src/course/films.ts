@@ -38,8 +38,13 @@ export function placeAt(share: number): number {
 }
 
 /** Film-formed share of a film at its places, so long after it was laid. */
-const closedAt = (film: FilmRun, age: number, temperature: number): number[] =>
-  PLACES.map((slow) => closedShare(film.open, age / slow, temperature));
+function closedAt(film: FilmRun, age: number, temperature: number): number[] {
+  const states = stateTimes(film.open, temperature);
+  // Dry by now in the slowest of them: alike all over.
+  if (states.touch !== null && age / PLACES.at(-1)! >= states.touch && film.medium.oxidationHours === 0)
+    return [1];
+  return PLACES.map((slow) => closedShare(film.open, age / slow, temperature, states));
+}
 
 /** Share of a film that is still tacky: gelled, not yet touch-dry there [0 … 1]. @param moment - s from the plan's start */
 export function tackyShare({ openStates, laidAt }: FilmRun, moment: number): number {

@@ -5,6 +5,7 @@ import {
   fallsTo,
   oxidised,
   skinEvaporation,
+  type StateTimes,
   stateTimes,
   valueAt,
   waterAtShare,
@@ -146,17 +147,22 @@ interface Slip {
  * Film-formed share of a layer left open for a while: how much of it no longer dissolves into a coat laid then. From
  * its skin on it grows with the logarithm of time, and is whole when the layer is touch-dry: one clock for what a
  * finger finds and for what the next coat does.
+ * @param states - of the layer, counted from its laying, where they are known already
  */
-export function closedShare(curve: DryingCurve, age: number, temperature: number): number {
+export function closedShare(
+  curve: DryingCurve,
+  age: number,
+  temperature: number,
+  { skinned, touch }: Pick<StateTimes, 'skinned' | 'touch'> = stateTimes(curve, temperature),
+): number {
   const { medium } = curve;
   if (medium.oxidationHours > 0) {
     return Math.min(1, oxidised(medium, age, temperature) / medium.oxidationTouch);
   }
+  if (touch !== null && age >= touch) return 1;
   const skinE = skinEvaporation(medium.skinUm, curve.solidsShare);
   const e = valueAt(curve, curve.evaporated, age);
   const c0 = medium.closedFromStart;
-  const { skinned, touch } = stateTimes(curve, temperature);
-  if (touch !== null && age >= touch) return 1;
   if (e < skinE || skinned === null) return c0 * Math.min(1, e / skinE) ** 2;
   if (touch === null || touch <= skinned) return c0;
   return c0 + (1 - c0) * Math.min(1, Math.max(0, Math.log(age / skinned) / Math.log(touch / skinned)));
