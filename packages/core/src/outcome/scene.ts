@@ -1,23 +1,22 @@
 import { chipShare } from '../chip';
-import { hidingFactor, opacityOf } from '../colour';
 import { type CrackPattern, lawWhereItCracks } from '../crack';
 import { valueAt } from '../film';
 import { bleachWetFor, type Course, type Factors, type FilmRun, waxManner } from '../course';
-import { factorOf, isClear, type Learned, substrate } from '../media';
+import { factorOf, isClear, type Learned } from '../media';
 import {
   type Distress,
   groundOf,
   isFilm,
   laysLayer,
   mapOf,
-  type PanelPlan,
   type Place,
   type Resist,
   type Step,
 } from '../plan';
 import { toolOf } from '../tools';
 import { abrasion, bladeEffort, type FilmNow } from '../wear';
-import { type OnStand, type Scene, type SceneEvent, type SceneLayer } from './history';
+import { type OnStand, type Scene, type SceneEvent } from './history';
+import { groundLayer, layerOfStep } from './layers';
 import { type FilmResponse, type LocalCracks, type Patch } from './places';
 import { type Stand } from './stands';
 
@@ -375,54 +374,4 @@ export function sceneOf(
       where: step.where,
     };
   }
-}
-
-function groundLayer(plan: PanelPlan): SceneLayer {
-  const ground = substrate(plan.panel.substrate);
-  const wood = ['raw-softwood', 'raw-hardwood', 'plywood', 'sealed', 'scuffed', 'gloss', 'waxed'];
-  return {
-    id: 'panel',
-    thicknessUm: 0,
-    opacity: 1,
-    hidingUm: 1,
-    colour: ground.colour,
-    strokes: 'one-way',
-    finish: wood.includes(ground.key) ? 'wood' : 'ground',
-    agent: null,
-    yellowing: 0,
-    glossUnits: ground.key === 'gloss' ? 60 : 5,
-  };
-}
-
-function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
-  if (film === undefined) {
-    const thicknessUm = step.kind === 'resist' ? step.thickness * 1e6 : 0;
-    return {
-      id: step.id,
-      thicknessUm,
-      opacity: 0,
-      hidingUm: 1e6,
-      colour: null,
-      strokes: 'one-way',
-      finish: 'resist',
-      agent: step.kind === 'resist' ? step.agent : null,
-      yellowing: 0,
-      glossUnits: 20,
-    };
-  }
-  const { medium } = film;
-  const clear = isClear(medium);
-  const hidingUm = medium.hidingUm * (clear ? 1 : hidingFactor(film.step.colour));
-  return {
-    id: step.id,
-    thicknessUm: film.solidsUm,
-    opacity: opacityOf(film.solidsUm, hidingUm),
-    hidingUm,
-    colour: clear ? null : film.step.colour,
-    strokes: film.step.strokes,
-    finish: medium.kind === 'wax' ? 'wax' : clear ? 'clear' : 'paint',
-    agent: null,
-    yellowing: medium.yellowing,
-    glossUnits: medium.glossUnits,
-  };
 }
