@@ -1,5 +1,5 @@
 import { airIndexAt, type DryingAir, evaporationIn } from '../air';
-import { type Distress, type HeatTool } from '../plan';
+import { type Distress, type HeatTool, type Step } from '../plan';
 import { toolOf } from '../tools';
 import { celsiusToKelvin, SECONDS_PER_HOUR } from '../units';
 import { type Course, type FilmRun } from './types';
@@ -15,7 +15,7 @@ const HEAT_POWER = { dryer: 0.8, gun: 1 } as const;
 /** What hot air still does to a film that is through-dry and was not wetted again. */
 const HEAT_ON_DRY = 0.35;
 /** Water that counts as one wetting [m]. */
-export const ONE_WETTING = 30e-6;
+const ONE_WETTING = 30e-6;
 /** A film with less energy than this is tough enough to shield what lies below it [J/m²/µm]. */
 export const BRITTLE = 0.0105;
 
@@ -69,12 +69,12 @@ export function bleachWetFor({ times, air, media }: Course, step: Distress): num
   return driedAgain(air, at, water) - at;
 }
 
+/** Water a step leaves on the work [m]. */
+export const leaves = (step: Step): number =>
+  step.kind === 'rewet' ? step.amount : step.kind === 'distress' ? toolOf(step.tool).leaves : 0;
+
 /** Until when what was wetted before a film was laid is still damp [s from the plan's start]; −∞ where nothing was. */
 export function dampAt({ times, air }: Course, film: FilmRun): number {
-  const earlier = times.slice(0, film.stepIndex);
-  return earlier.reduce((damp, { step, from }) => {
-    const left =
-      step.kind === 'rewet' ? step.amount : step.kind === 'distress' ? toolOf(step.tool).leaves : 0;
-    return left > 0 ? Math.max(damp, driedAgain(air, from, left)) : damp;
-  }, -Infinity);
+  const wetted = times.slice(0, film.stepIndex).filter(({ step }) => leaves(step) > 0);
+  return Math.max(-Infinity, ...wetted.map(({ step, from }) => driedAgain(air, from, leaves(step))));
 }

@@ -13,7 +13,7 @@ import {
 } from '../plan';
 import { toolOf } from '../tools';
 import { driedIn, GIVE_UP, layFilm } from './films';
-import { driedAgain, groupFrom, heated, JETS, ONE_WETTING, wetted } from './forces';
+import { driedAgain, groupFrom, heated, JETS, leaves, wetted } from './forces';
 import { lasts, working } from './hands';
 import { type Factors, type FilmRun, type StepTimes } from './types';
 
@@ -106,16 +106,14 @@ function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, a
 function worked(state: RunState, step: Step, at: number): RunState {
   const { films, air } = state;
   const from = groupFrom(films);
-  const damp = step.kind === 'distress' ? toolOf(step.tool).leaves : 0;
-  if (damp > 0 && step.kind === 'distress' && !toolOf(step.tool).wets) {
-    return { ...state, dampUntil: Math.max(state.dampUntil, driedAgain(air, at, damp)) };
-  }
-  if (step.kind === 'rewet' || (step.kind === 'distress' && toolOf(step.tool).wets)) {
-    const amount = step.kind === 'rewet' ? step.amount : ONE_WETTING;
+  const water = leaves(step);
+  if (water > 0) {
+    // A damp cloth leaves water, and does not soak what lies there.
+    const soaks = step.kind === 'rewet' || (step.kind === 'distress' && toolOf(step.tool).wets);
     return {
       ...state,
-      films: films.map((film, i) => (i < from ? film : wetted(film, amount))),
-      dampUntil: driedAgain(air, at, amount),
+      films: soaks ? films.map((film, i) => (i < from ? film : wetted(film, water))) : films,
+      dampUntil: Math.max(state.dampUntil, driedAgain(air, at, water)),
     };
   }
   if (step.kind !== 'heat' || films.length === 0) return state;

@@ -1,4 +1,4 @@
-import { ROUGHNESS, type SceneEvent } from '../outcome';
+import { type SceneEvent } from '../outcome';
 import { soft } from '../raster';
 import { toolOf } from '../tools';
 import { reachOf } from './patterns';
@@ -30,13 +30,12 @@ export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): vo
   const worked = work.mapped(event.stepId);
   const wet = action === 'rub' || action === 'soften';
   const spared = Math.exp(-0.5 * event.relief ** 2);
-  const rough = ROUGHNESS * Math.hypot(...scene.layers.map(({ thicknessUm }) => thicknessUm));
   for (let i = 0; i < work.points; i++) {
     if (reachOf(event.where, rims, i) < 0.5) continue;
     // Crack floors lie out of reach of what rubs on the surface.
     if (floor[i]! > 0.5) continue;
     // Ridges stand proud: what is stiff takes them first.
-    const ridge = event.relief === 0 ? 0 : height(i) / rough;
+    const ridge = event.relief === 0 ? 0 : height(i) / event.roughUm;
     const exposure = field + rims.edge[i]! * (edge - field) + rims.corner[i]! * (corner - edge);
     const depth = spared * Math.exp(event.spread * strokes[i]! + event.relief * ridge);
     let rest = event.medianUm * (worked?.[i] ?? 1) * exposure * depth;

@@ -100,6 +100,8 @@ export type SceneEvent =
       readonly spread: number;
       /** How much it varies with how high the surface stands, of the logarithm. */
       readonly relief: number;
+      /** How far the surface stands up and down when it is rubbed, root mean square [µm]. */
+      readonly roughUm: number;
       readonly exposure: Readonly<Record<'field' | 'edge' | 'corner', number>>;
       /** Resistance of each layer against the top one; Infinity where the tool does nothing. */
       readonly resistance: readonly number[];

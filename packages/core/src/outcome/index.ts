@@ -7,6 +7,6 @@ export {
   type SceneNetwork,
 } from './history';
 export { outcomeOf } from './outcome';
-export { jellySoaks, ROUGHNESS, saltBed } from './scene';
+export { jellySoaks, saltBed } from './scene';
 export * from './types';
 export { lookOf } from './zones';

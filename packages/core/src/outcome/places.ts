@@ -1,6 +1,6 @@
 import { type CrackLaw, type CrackPattern, crackPattern } from '../crack';
-import { type Basis, momentOf } from '../basis';
-import { type Course, cracksOfRun, type Factors, type FilmCracks, runSteps } from '../course';
+import { type Basis } from '../basis';
+import { type Course, cracksOfRun, type Factors, type FilmCracks } from '../course';
 import { type Region } from '../maps';
 import { answerAt } from '../numeric/answer';
 import {
@@ -17,7 +17,7 @@ import {
 } from '../plan';
 import { type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { type LawResponse } from './history';
-import { type Stand } from './stands';
+import { runThen, type Stand } from './stands';
 
 /*
  * Where on the panel what differs. A panel is divided into patches on which everything is alike: its zones, and
@@ -244,22 +244,17 @@ export function responsesOf(basis: Basis, course: Course, factors: Factors): Fil
 
 function cracksLaid(
   basis: Basis,
-  { plan, times, media }: Course,
+  course: Course,
   stepId: string,
   node: number,
   factors: Factors,
 ): (FilmCracks | null)[] {
   const { min, max } = PLAN_RANGES.thickness;
-  const steps = plan.steps.map((step): Step => {
+  const steps = course.plan.steps.map((step): Step => {
     if (step.id !== stepId || !isFilm(step)) return step;
     return { ...step, thickness: Math.min(max, Math.max(min, step.thickness * node)) };
   });
-  // The painter's clock goes by the mean film: thick places are covered when the others are.
-  const moments = Object.fromEntries(
-    times.map(({ step, from }) => [step.id, { ...momentOf(basis, step.id), fixed: from }]),
-  );
-  const laid: Basis = { plan: { ...plan, steps }, shop: basis.shop, moments };
-  return cracksOfRun(runSteps(laid, media, factors), factors);
+  return cracksOfRun(runThen(basis, course, steps, factors), factors);
 }
 
 /** Share of a patch on which a film lies. */

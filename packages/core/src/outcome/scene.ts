@@ -37,7 +37,7 @@ function waxed(film: FilmRun, share: number): { onSurface: number; intoCracks: n
 /** Of what brittle paint would pull off wax that was rubbed on, so much goes before anything touches it; assumed. */
 const BY_ITSELF = 0.3;
 /** A brush leaves a film's thickness uneven by this share of it, root mean square; as it is drawn. */
-export const ROUGHNESS = 0.2;
+const ROUGHNESS = 0.2;
 /** A grain bites where the wet film is at least this part of it deep; common practice. */
 const GRAIN_NEEDS = 4;
 /** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
@@ -369,6 +369,7 @@ export function sceneOf(
       medianUm: off.medianUm * (factors.wear ?? 1) * factorOf(learned, `wear:${step.tool}`),
       spread: off.spread,
       relief: off.relief,
+      roughUm,
       exposure,
       resistance,
       where: step.where,

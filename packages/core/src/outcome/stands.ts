@@ -1,6 +1,6 @@
 import { type Basis, momentOf } from '../basis';
-import { cracksOfRun, type Course, type Factors, type FilmCracks, runSteps } from '../course';
-import { type FilmStep, isFilm, mapExtent, mapOf, NO_FILM, type PanelPlan } from '../plan';
+import { cracksOfRun, type Course, type Factors, type FilmCracks, type RunState, runSteps } from '../course';
+import { type FilmStep, isFilm, mapExtent, mapOf, NO_FILM, type Step } from '../plan';
 
 /*
  * Some films do not lie everywhere: a medium left out in places, a sealer in patches, a second colour dragged on. What
@@ -21,7 +21,7 @@ export interface Stand {
 }
 
 /** Whether a film is missing in places: it covers only in part, or its map goes down to nothing. */
-export function isPartial(step: FilmStep): boolean {
+function isPartial(step: FilmStep): boolean {
   const map = mapOf(step);
   return step.cover.share < 1 || (map !== undefined && mapExtent(map).min < NO_FILM);
 }
@@ -53,25 +53,35 @@ export function standsOf(basis: Basis, course: Course, factors: Factors): Stand[
   });
 }
 
+/** Other steps done at the moments a course has for them: the painter's clock goes by the plan, not by a place of it. */
+export function runThen(
+  basis: Basis,
+  { plan, times, media }: Course,
+  steps: readonly Step[],
+  factors: Factors,
+): RunState {
+  const moments = Object.fromEntries(
+    times.map(({ step, from }) => [step.id, { ...momentOf(basis, step.id), fixed: from }]),
+  );
+  return runSteps({ plan: { ...plan, steps }, shop: basis.shop, moments }, media, factors);
+}
+
 /** What the films crack into where some are missing and others lie in full, at the moments the plan has. */
 function cracksLacking(
   basis: Basis,
-  { plan, films, times, media }: Course,
+  course: Course,
   lacks: readonly string[],
   holds: readonly string[],
   factors: Factors,
 ): (FilmCracks | null)[] {
+  const { plan, films } = course;
   const steps = plan.steps
     .filter((step) => !lacks.includes(step.id))
     .map((step) =>
       isFilm(step) && holds.includes(step.id) ? { ...step, cover: { ...step.cover, share: 1 } } : step,
     );
   if (!steps.some(isFilm)) return films.map(() => null);
-  const moments = Object.fromEntries(
-    times.map(({ step, from }) => [step.id, { ...momentOf(basis, step.id), fixed: from }]),
-  );
-  const there: PanelPlan = { ...plan, steps };
-  const run = runSteps({ plan: there, shop: basis.shop, moments }, media, factors);
+  const run = runThen(basis, course, steps, factors);
   const cracks = cracksOfRun(run, factors);
   const indexOf = new Map(films.map((film, i) => [film.step.id, i]));
   const placeOf = run.films.map((film) => indexOf.get(film.step.id)!);
