@@ -21,9 +21,10 @@ export class LayersPage {
     );
   }
 
-  /** A figure of the readout as a number in its shown unit. */
+  /** A figure of the readout as a number in its shown unit, once it is that of the plan as it stands. */
   async figure(key: 'spacing' | 'opening' | 'openArea' | 'strength' | 'chips' | 'worn'): Promise<number> {
     await this.drawn();
+    await expect(this.page.locator('zf-readout-view:not([aria-busy])')).toBeVisible();
     return Number(await this.page.locator(`[data-figure="${key}"] .number b`).innerText());
   }
 

@@ -1,5 +1,6 @@
-import { effect, inject, Injectable, type OnDestroy, signal } from '@angular/core';
+import { computed, effect, inject, Injectable, type OnDestroy, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { type Basis } from '@zaffet/core/basis';
 import { type Region } from '@zaffet/core/maps';
 import { type Readout, type ZoneReadout } from '@zaffet/core/readout';
 import { planFeature } from '../plan/plan.feature';
@@ -25,6 +26,9 @@ export class FiguresReading implements OnDestroy {
 
   readonly readout = signal<Readout | null>(null);
   readonly trouble = signal(false);
+  private readonly answered = signal<Basis | null>(null);
+  /** Whether what is shown is not yet that of the plan as it stands. */
+  readonly busy = computed(() => this.basis() !== this.answered());
   /** A place to tell the figures of, beside the part's. */
   readonly region = signal<Region | null>(null);
   readonly regionTold = signal<ZoneReadout | null>(null);
@@ -45,10 +49,14 @@ export class FiguresReading implements OnDestroy {
         (answer) => {
           if (this.of !== bench) return;
           this.trouble.set(false);
+          this.answered.set(basis);
           this.readout.set(answer.readout);
           this.regionTold.set(answer.region);
         },
-        () => this.trouble.set(true),
+        () => {
+          this.trouble.set(true);
+          this.answered.set(basis);
+        },
       );
     });
   }

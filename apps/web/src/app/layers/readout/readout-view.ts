@@ -48,6 +48,7 @@ const TELLING = 0.08;
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './readout-view.html',
   styleUrl: './readout-view.scss',
+  host: { '[attr.aria-busy]': 'busy() || null' },
 })
 export class ReadoutView {
   private readonly store = inject(Store);
@@ -56,6 +57,7 @@ export class ReadoutView {
   private readonly forecast = forecastAfterTheHand();
   private readonly figuresReading = inject(FiguresReading);
   private readonly readout = this.figuresReading.readout;
+  protected readonly busy = this.figuresReading.busy;
   protected readonly figuresTrouble = this.figuresReading.trouble;
   private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;

@@ -306,7 +306,9 @@ export class StepCard {
     this.store.dispatch(PlanEditor.stepRemoved({ stepId: this.step().id }));
   }
 
+  /** What is half typed is taken over before the card goes, and keys are the plan's again at once. */
   protected close(): void {
+    if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur();
     this.store.dispatch(PlanEditor.stepSelected({ stepId: null }));
   }
 }
