@@ -2,6 +2,7 @@ import {
   API,
   type Fault,
   filePlan,
+  PLAN_VERSION,
   type Plan,
   type PlanFile,
   type PlanSummary,
@@ -201,10 +202,10 @@ describe('the server', () => {
       .values({ name: old.name, plan: old })
       .returning({ id: plans.id });
     const { plan } = await read(row!.id);
-    expect(plan.version).toBe(5);
+    expect(plan.version).toBe(PLAN_VERSION);
     expect(plan.piece.parts[0]!.finish).toBe(plan.finishes[0]!.id);
     const all = (await request(app).get(API.plans).expect(200)).body as PlanSummary[];
-    for (const { id } of all) expect((await read(id)).plan.version).toBe(5);
+    for (const { id } of all) expect((await read(id)).plan.version).toBe(PLAN_VERSION);
   });
 
   it('keeps the shelf, thing by thing, and what one measures with', async () => {

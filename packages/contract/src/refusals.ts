@@ -96,6 +96,8 @@ function sentence(path: string, { type, context = {} }: Joi.ValidationErrorItem)
       return `${path}.percent must be a list of ${told('cells')} whole numbers, one for each cell, or the same packed.`;
     case 'map.value':
       return `${path} is ${told('cell')}; it must be a whole number from ${told('min')} to ${told('max')}.`;
+    case 'others.all':
+      return `${path} take ${told('all')} of the coat together; it must be at most ${told('max')}, so that its own colour has a place.`;
     case 'later.rising':
       return `${path} must be in order of time, each later than the one before.`;
     default:

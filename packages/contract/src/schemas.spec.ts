@@ -256,6 +256,23 @@ describe('a piece of several parts', () => {
   });
 });
 
+describe('several colours in a coat', () => {
+  const withOthers = (...shares: readonly number[]): unknown => {
+    const plan = samplePlan();
+    const [first, ...rest] = plan.finishes[0]!.steps;
+    const others = shares.map((share) => ({ name: 'Rope', colour: '#b89a6a', share }));
+    return { ...plan, finishes: [{ ...plan.finishes[0]!, steps: [{ ...first!, others }, ...rest] }] };
+  };
+
+  it('are at most three beside its own, which keeps a place', () => {
+    expect(() => parsePlan(withOthers(0.3, 0.3, 0.3))).not.toThrow();
+    expect(refusal(withOthers(0.5, 0.5))[1]).toMatch(
+      /^finishes\.0\.steps\.0\.others take 1 of the coat together; it must be at most 0\.95/,
+    );
+    expect(refusal(withOthers(0.1, 0.1, 0.1, 0.1))[1]).toMatch(/others has 4 entries; allowed is 0 to 3/);
+  });
+});
+
 describe('a plan of an older version', () => {
   const file = (version: number): Record<string, unknown> =>
     JSON.parse(
@@ -264,6 +281,27 @@ describe('a plan of an older version', () => {
         'utf8',
       ),
     ) as Record<string, unknown>;
+
+  it('has coats of one colour, plain parts and sheens of their media: version 5', () => {
+    const plan = samplePlan();
+    const old = {
+      ...plan,
+      version: 5,
+      piece: {
+        ...plan.piece,
+        parts: plan.piece.parts.map(({ ground: _ground, relief: _relief, ...part }) => part),
+      },
+      finishes: plan.finishes.map((finish) => ({
+        ...finish,
+        steps: finish.steps.map((step) => {
+          if (step.kind === 'seal') return (({ sheen: _sheen, ...rest }) => rest)(step);
+          if (step.kind !== 'coat') return step;
+          return (({ others: _others, manner: _manner, texture: _texture, ...rest }) => rest)(step);
+        }),
+      })),
+    };
+    expect(parsePlan(old)).toEqual(plan);
+  });
 
   for (const version of [1, 2, 3]) {
     it(`is read with what its version did not know as it was meant: version ${version}`, () => {

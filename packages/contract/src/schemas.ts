@@ -1,4 +1,5 @@
 import { DISTRESS_TOOLS } from '@zaffet/core/tools';
+import { MANNERS } from '@zaffet/core/colour';
 import { STROKES } from '@zaffet/core/crack';
 import { MEDIUM_KEYS, PARAMETERS, SUBSTRATE_KEYS } from '@zaffet/core/media';
 import { FACINGS, PLACED_ZONES } from '@zaffet/core/piece';
@@ -6,12 +7,15 @@ import {
   COAT_AGES,
   COMPANION_TASKS,
   COVERS,
+  GRAIN_WAYS,
   GRITS,
   HEAT_TOOLS,
   OLD_COATS,
   PLACES,
   PREP_STEPS,
+  RELIEF_KINDS,
   RESIST_AGENTS,
+  SHEENS,
   START_STATES,
   STEP_KINDS,
   USES,
@@ -32,6 +36,7 @@ import {
   isFilmStep,
   isMapped,
   layersOf,
+  type OtherColour,
   type Plan,
   PLAN_FORMAT,
   PLAN_VERSION,
@@ -77,6 +82,16 @@ const film = {
   cover: Joi.object({ style: oneOf(COVERS), share: number('share') }).required(),
 };
 
+/** Further colours of a coat leave room for its own. */
+const others = list(
+  Joi.object({ name: text().allow(''), colour: colour(), share: number('share') }),
+  'others',
+).custom((value: readonly OtherColour[], helpers) => {
+  const { max } = LIMITS.otherShares;
+  const all = value.reduce((sum, { share }) => sum + share, 0);
+  return all <= max + 1e-9 ? value : helpers.error('others.all', { all, max });
+});
+
 /** What each kind of step is made of. */
 const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
   coat: Joi.object({
@@ -87,12 +102,16 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     mixedHours: wanted('mixedHours'),
     keptCold: flag(),
     body: oneOf(BODIES).allow(null),
+    others,
+    manner: oneOf(MANNERS),
+    texture: number('texture'),
   }),
   seal: Joi.object({
     ...film,
     kind: oneOf(['seal']),
     coats: whole('coats'),
     buffAfterMin: wanted('buffAfterMin'),
+    sheen: oneOf(SHEENS).allow(null),
   }),
   resist: Joi.object({
     id: id(),
@@ -180,6 +199,14 @@ const part = Joi.object({
   heightMm: number('sideMm'),
   facing: oneOf(FACINGS),
   substrate: oneOf(SUBSTRATE_KEYS),
+  ground: Joi.object({ colour: colour().allow(null), grain: oneOf(GRAIN_WAYS) }).required(),
+  relief: Joi.object({
+    kind: oneOf(RELIEF_KINDS),
+    depthMm: number('reliefDepthMm'),
+    pitchMm: number('reliefPitchMm'),
+  })
+    .allow(null)
+    .required(),
   history: Joi.object({
     handled: flag(),
     tannin: flag(),

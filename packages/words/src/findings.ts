@@ -282,6 +282,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: 'Craters show only when the grains are out.',
     remedy: 'Add a scrape when it is dry, next day.',
   }),
+  'salt-pale': () => ({
+    title: 'The craters look pale.',
+    text: 'Where the grains sat the paint is dull and lighter than it will be.',
+    remedy: 'Judge it when it is waxed or sealed, or mist it to see.',
+  }),
   'wax-left': () => ({
     title: 'The wax is never scraped.',
     text: 'It may stay under many coats; nothing shows until it comes out.',

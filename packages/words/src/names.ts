@@ -1,3 +1,4 @@
+import { type Manner } from '@zaffet/core/colour';
 import { type WaxManner } from '@zaffet/core/course';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import {
@@ -24,10 +25,13 @@ import {
   type CoatAge,
   type CompanionTask,
   type CoverStyle,
+  type GrainWay,
   type HeatTool,
   type OldCoat,
   type Place,
+  type ReliefKind,
   type ResistAgent,
+  type Sheen,
   type StartState,
   type StepKind,
   type Use,
@@ -43,6 +47,9 @@ export function mediumName(key: string, own: readonly OwnMedium[] = []): string 
   if (mine !== undefined) return mine.name;
   return (MEDIUM_KEYS as readonly string[]).includes(key) ? medium(key).name : key;
 }
+/** What was there before the first coat, by the layer's id. */
+export const groundName = (layerId: string, key: SubstrateKey): string =>
+  layerId === 'wood' ? 'Wood below it' : substrateName(key);
 export const substrateName = (key: SubstrateKey): string => substrate(key).name;
 
 /** The generic kind a medium belongs to. */
@@ -128,6 +135,24 @@ export const COVER_NAMES: Readonly<Record<CoverStyle, string>> = {
   full: 'Full',
   blotchy: 'Blotchy',
   'dry-brushed': 'Dry-brushed',
+};
+
+export const MANNER_NAMES: Readonly<Record<Manner, string>> = {
+  'side-by-side': 'Side by side',
+  blended: 'Barely blended',
+  'wet-in-wet': 'Wet in wet',
+};
+
+export const SHEEN_NAMES: Readonly<Record<Sheen, string>> = { matt: 'matt', satin: 'satin', gloss: 'gloss' };
+
+export const GRAIN_NAMES: Readonly<Record<GrainWay, string>> = {
+  along: 'Grain runs the long way',
+  across: 'The short way',
+};
+
+export const RELIEF_NAMES: Readonly<Record<ReliefKind, string>> = {
+  flutes: 'Flutes or beads',
+  carving: 'Carved',
 };
 
 /** What becomes of a wax with pigment, by how it was worked. */
@@ -246,7 +271,7 @@ export function layerWord(
   stepId: string,
   own: readonly OwnMedium[] = [],
 ): string {
-  if (stepId === 'panel') return 'panel';
+  if (stepId === 'panel' || stepId === 'wood') return stepId;
   const step = steps.find((s) => s.id === stepId);
   if (step === undefined) return 'coat';
   const word = wordOf(steps, step, own);

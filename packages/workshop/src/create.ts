@@ -40,6 +40,9 @@ export function newCoat(
     mixedHours: null,
     keptCold: false,
     body: null,
+    others: [],
+    manner: 'side-by-side',
+    texture: 0,
     off: false,
     start,
   };
@@ -60,6 +63,7 @@ export function newSeal(id: string, key: MediumKey, start: StartRuleFile): SealS
     cover: isOf(medium(key), 'dark') ? { style: 'blotchy', share: 0.12 } : FULL,
     coats: wax ? 1 : 2,
     buffAfterMin: wax ? 25 : null,
+    sheen: null,
     off: false,
     start,
   };

@@ -40,6 +40,36 @@ describe('mixing', () => {
     expect(both.pots.length).toBe(one.pots.length);
   });
 
+  it('takes a pot of each colour of a coat, by its share', () => {
+    const plan = planOf('dried-medium');
+    const steps = plan.finishes[0]!.steps.map((step) =>
+      step.kind === 'coat' && step.colourName === 'Sailcloth'
+        ? {
+            ...step,
+            others: [{ name: 'Rope', colour: '#b89a6a', share: 0.3 }],
+            manner: 'wet-in-wet' as const,
+          }
+        : step,
+    );
+    const several = mixing({ ...plan, finishes: [{ ...plan.finishes[0]!, steps }] }, EMPTY);
+    const whole = potOf(mixing(plan, EMPTY), 'Sailcloth').volume;
+    expect(potOf(several, 'Sailcloth').volume).toBeCloseTo(0.7 * whole, 12);
+    expect(potOf(several, 'Rope').volume).toBeCloseTo(0.3 * whole, 12);
+    expect(potOf(several, 'Rope').colour).toBe('#b89a6a');
+  });
+
+  it('stirs texture powder in, which is bought without a price of paint', () => {
+    const plan = planOf('dried-medium');
+    const steps = plan.finishes[0]!.steps.map((step) =>
+      step.kind === 'coat' && step.colourName === 'Kelp' ? { ...step, texture: 0.4 } : step,
+    );
+    const textured = mixing({ ...plan, finishes: [{ ...plan.finishes[0]!, steps }] }, EMPTY);
+    const [paint, powder] = potOf(textured, 'Kelp').goesIn;
+    expect(powder!.name).toBe('Texture powder');
+    expect(powder!.volume / paint!.volume).toBeCloseTo(0.4, 9);
+    expect(textured.shopping.find(({ name }) => name === 'Texture powder')!.medium).toBeNull();
+  });
+
   it('tells milk paint in powder and water, one to one, in spoons that are enough', () => {
     const fog = potOf(mixing(planOf('chippy-milk'), EMPTY), 'Fog');
     const [powder, water] = fog.goesIn;

@@ -1,16 +1,16 @@
 import { toolOf } from '@zaffet/core/tools';
 import {
   type CoatStep,
+  type FilmPlanStep,
   type Ingredient,
   isFilmStep,
   type Plan,
-  type PlanStep,
   type Shelf,
 } from '@zaffet/contract';
 import { deltaE2000 } from '@zaffet/core/colour';
 import { handsOn } from '@zaffet/core/course';
 import { stepTimes } from '@zaffet/core/forecast';
-import { isClear, mediumLookup } from '@zaffet/core/media';
+import { isClear, mediumLookup, POWDER_SOLIDS } from '@zaffet/core/media';
 import { isFilm, type PanelPlan } from '@zaffet/core/plan';
 import {
   mixInSpoons,
@@ -34,8 +34,8 @@ const SAME_COLOUR = 2;
 export interface Measured {
   readonly name: string;
   readonly colour: string | null;
-  /** Stirred in, not bought. */
-  readonly water: boolean;
+  /** Paint is bought by its price, powder without one, water not at all. */
+  readonly stuff: 'paint' | 'texture' | 'water';
   readonly volume: number;
   readonly spoons: Spooned;
 }
@@ -57,7 +57,7 @@ export interface MixPot extends Pot {
   readonly off: number;
   readonly parts: readonly string[];
   /** The first step it is for, as the plan has it. */
-  readonly step: PlanStep;
+  readonly step: FilmPlanStep;
 }
 
 /** What is to be bought, and what the shelf has of it. Volumes in m³. */
@@ -97,13 +97,24 @@ export interface Mixing {
 /** Area a sheet of abrasive paper does before it is dull [m²]; common practice. */
 const SHEET_DOES = 0.8;
 
-const recipeOf = (step: Extract<PlanStep, { kind: 'coat' | 'seal' }>): string =>
+/** What comes out of one pot: thinned further it still does, thickened by standing it is another. */
+const recipeOf = (step: FilmPlanStep): string =>
   [
     step.medium,
     step.colour,
-    step.dilution,
-    step.kind === 'coat' ? `${step.bonding} ${String(step.lumps)}` : '',
+    Math.min(0, step.dilution),
+    step.kind === 'coat' ? `${step.bonding} ${String(step.lumps)} ${step.texture}` : (step.sheen ?? ''),
   ].join(' ');
+
+/** A coat of several colours takes a pot of each, by its share. */
+function colours(step: FilmPlanStep): readonly { readonly step: FilmPlanStep; readonly share: number }[] {
+  if (step.kind !== 'coat' || step.others.length === 0) return [{ step, share: 1 }];
+  const own = 1 - step.others.reduce((sum, { share }) => sum + share, 0);
+  return [
+    { step, share: own },
+    ...step.others.map(({ name, colour, share }) => ({ step: { ...step, colour, colourName: name }, share })),
+  ];
+}
 
 /**
  * What a plan takes over all its parts: pots to mix with their moments, what goes into each, what to buy against a
@@ -112,7 +123,8 @@ const recipeOf = (step: Extract<PlanStep, { kind: 'coat' | 'seal' }>): string =>
  */
 export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = {}): Mixing {
   const uses: PotUse[] = [];
-  const steps = new Map<string, PlanStep>();
+  /** The step a recipe is first made for, in the colour it is made in. */
+  const made = new Map<string, FilmPlanStep>();
   const sanded = new Map<number, number>();
   let hands = 0;
   let hours: PanelPlan['hours'];
@@ -125,28 +137,33 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
     const times = stepTimes(basis);
     const area = model.panel.width * model.panel.height;
     hands += model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
-    for (const step of part.steps) steps.set(step.id, step);
     for (const item of quantities(model, plan.prices)) {
-      const step = steps.get(item.stepId)!;
+      const laid = part.steps.find(({ id: own }) => own === item.stepId)!;
       const index = model.steps.findIndex((s) => s.id === item.stepId);
-      if (!isFilm(model.steps[index]!) || !isFilmStep(step)) continue;
-      uses.push({
-        stepId: item.stepId,
-        partId: id,
-        recipe: recipeOf(step),
-        medium: media(step.medium),
-        at: times[index]!.from,
-        volume: item.volume,
-        water: item.water,
-        powder: item.powder,
-      });
+      if (!isFilm(model.steps[index]!) || !isFilmStep(laid)) continue;
+      for (const { step, share } of colours(laid)) {
+        const recipe = recipeOf(step);
+        if (!made.has(recipe)) made.set(recipe, step);
+        uses.push({
+          stepId: item.stepId,
+          partId: id,
+          recipe,
+          medium: media(step.medium),
+          dilution: step.dilution,
+          at: times[index]!.from,
+          volume: share * item.volume,
+          water: share * item.water,
+          powder: item.powder === null ? null : share * item.powder,
+          texture: share * item.texture,
+        });
+      }
     }
     for (const step of part.steps)
       if (step.kind === 'distress' && toolOf(step.tool).action === 'sand')
         sanded.set(step.grit, (sanded.get(step.grit) ?? 0) + area * Math.max(1, step.rounds / 8));
   }
   const mixed = pots(uses, 273.15 + plan.air.temperatureC, hours).map((pot, i) =>
-    mixPot(pot, i, plan, shelf, steps),
+    mixPot(pot, i, plan, shelf, made.get(pot.recipe)!),
   );
   const shopping = shoppingOf(mixed, plan, shelf);
   const costs = shopping.filter(({ tins }) => tins.length > 0).map(({ cost }) => cost);
@@ -174,48 +191,38 @@ const measuresOf = ({ measures }: Shelf): { dish: number; spoon: number; teaspoo
 });
 
 /** What is mixed for a coat's colour, by its name and colour in the palette; nothing where it is bought so. */
-function recipeParts(plan: Plan, step: PlanStep): { mix: readonly Ingredient[]; dry: boolean } {
-  if (!isFilmStep(step)) return { mix: [], dry: false };
+function recipeParts(plan: Plan, step: FilmPlanStep): { mix: readonly Ingredient[]; dry: boolean } {
   const entry = plan.palette.find(({ name, colour }) => name === step.colourName && colour === step.colour);
   return entry === undefined ? { mix: [], dry: false } : { mix: entry.mix, dry: entry.dry };
 }
 
-function mixPot(
-  pot: Pot,
-  index: number,
-  plan: Plan,
-  shelf: Shelf,
-  steps: ReadonlyMap<string, PlanStep>,
-): MixPot {
-  const step = steps.get(pot.uses[0]!.stepId)!;
-  const film = isFilmStep(step) ? step : null;
+function mixPot(pot: Pot, index: number, plan: Plan, shelf: Shelf, film: FilmPlanStep): MixPot {
   const measures = measuresOf(shelf);
   const clear = isClear(pot.medium);
-  const { mix, dry } = recipeParts(plan, step);
+  const { mix, dry } = recipeParts(plan, film);
   type Part = Omit<Measured, 'spoons'>;
-  const measured = (name: string, colour: string | null, volume: number, water = false): Part => ({
-    name,
-    colour,
-    water,
-    volume,
-  });
-  const own = plan.media.find(({ key }) => key === film?.medium);
+  const measured = (
+    name: string,
+    colour: string | null,
+    volume: number,
+    stuff: Part['stuff'] = 'paint',
+  ): Part => ({ name, colour, stuff, volume });
+  const own = plan.media.find(({ key }) => key === film.medium);
   const mediumName = own?.name ?? pot.medium.name;
-  const base = pot.powder ?? pot.volume - pot.water;
+  const thinning = pot.thinned.reduce((sum, { water: more }) => sum + more, 0);
+  const base = pot.powder ?? pot.volume - pot.water - thinning - POWDER_SOLIDS * pot.texture;
   const wholeParts = mix.reduce((sum, { parts }) => sum + parts, 0);
-  const called = film?.colourName ? `${film.colourName}, ${mediumName.toLowerCase()}` : mediumName;
+  const called = film.colourName ? `${film.colourName}, ${mediumName.toLowerCase()}` : mediumName;
   const stuff =
     mix.length === 0
-      ? [
-          measured(
-            pot.powder === null ? called : `${called} powder`,
-            clear ? null : (film?.colour ?? null),
-            base,
-          ),
-        ]
+      ? [measured(pot.powder === null ? called : `${called} powder`, clear ? null : film.colour, base)]
       : mix.map(({ name, colour, parts }) => measured(name, colour, (base * parts) / wholeParts));
   const water = (pot.powder ?? 0) + pot.water;
-  const parts = water > 0 ? [...stuff, measured('Water', null, water, true)] : stuff;
+  const parts = [
+    ...stuff,
+    ...(pot.texture > 0 ? [measured('Texture powder', null, pot.texture, 'texture')] : []),
+    ...(water > 0 ? [measured('Water', null, water, 'water')] : []),
+  ];
   const { spoons, off } = mixInSpoons(
     parts.map(({ volume }) => volume),
     measures,
@@ -224,15 +231,15 @@ function mixPot(
   return {
     ...pot,
     id: `${index} ${pot.recipe}`,
-    name: film?.colourName || mediumName,
-    colour: clear ? null : (film?.colour ?? null),
-    dilution: film?.dilution ?? 0,
+    name: film.colourName || mediumName,
+    colour: clear ? null : film.colour,
+    dilution: pot.uses[0]!.dilution,
     goesIn,
     dry: mix.length > 1 && (dry || pot.powder !== null),
     over: goesIn.reduce((sum, { spoons: of, volume }) => sum + of.volume - volume, 0),
     off,
     parts: [...new Set(pot.uses.map(({ partId }) => plan.piece.parts.find(({ id }) => id === partId)!.name))],
-    step,
+    step: film,
   };
 }
 
@@ -241,7 +248,7 @@ function usedCost(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): number | 
   const prices = pricesKnown(plan.prices, shelf);
   const costs = mixed.flatMap(({ medium, goesIn }) => {
     const price = prices[medium.key];
-    const volume = goesIn.filter((stuff) => !stuff.water).reduce((sum, i) => sum + i.volume, 0);
+    const volume = goesIn.filter(({ stuff }) => stuff === 'paint').reduce((sum, i) => sum + i.volume, 0);
     return price === undefined ? [] : [volume * 1000 * price];
   });
   return costs.length === 0 ? null : costs.reduce((sum, cost) => sum + cost, 0);
@@ -271,13 +278,14 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
       usedPots.push(item.name);
     }
     for (const stuff of pot.goesIn) {
-      if (stuff.water) continue;
+      if (stuff.stuff === 'water') continue;
+      const paint = stuff.stuff === 'paint';
       const key = `${pot.medium.key} ${stuff.colour ?? ''} ${stuff.name}`;
       const entry = lines.get(key) ?? {
         line: {
           key,
           name: stuff.name,
-          medium: pot.medium.key,
+          medium: paint ? pot.medium.key : null,
           colour: stuff.colour,
           needed: 0,
           fromShelf: 0,
@@ -293,7 +301,7 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
       entry.fromShelf += stuff.volume * (1 - toMix);
       entry.using.push(...usedPots);
       let open = stuff.volume * toMix;
-      for (const item of shelf.items) {
+      for (const item of paint ? shelf.items : []) {
         if (item.kind !== 'tin' || item.medium !== pot.medium.like || !alike(item.colour, stuff.colour))
           continue;
         const take = Math.min(left.get(item.id) ?? 0, open);

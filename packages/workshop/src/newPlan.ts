@@ -35,6 +35,8 @@ export function newPart(
     ...size,
     facing,
     substrate: 'scuffed',
+    ground: { colour: null, grain: 'along' },
+    relief: null,
     history: { handled: true, tannin: false, coat: 'varnish', age: 'years', condition: 'sound' },
     moisture: null,
     fittings: [],

@@ -1,8 +1,15 @@
-import { type FilmPlanStep, type HoursFile, type PlanStep, type StepMap } from '@zaffet/contract';
+import {
+  type FilmPlanStep,
+  type HoursFile,
+  type PartRelief,
+  type PlanStep,
+  type StepMap,
+} from '@zaffet/contract';
 import { type AirSample } from '@zaffet/core/air';
 import {
   type PanelMap,
   type PanelPlan,
+  type Relief,
   type StartRule,
   type Step,
   type WorkingHours,
@@ -75,6 +82,10 @@ function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Ste
         lumps: step.lumps,
         mixedAge: step.mixedHours === null ? null : step.mixedHours * SECONDS_PER_HOUR,
         keptCold: step.keptCold,
+        ...(step.others.length === 0
+          ? {}
+          : { others: step.others.map(({ colour, share }) => ({ colour, share })), manner: step.manner }),
+        ...(step.texture === 0 ? {} : { texture: step.texture }),
       };
     case 'seal':
       return {
@@ -83,6 +94,7 @@ function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Ste
         kind: 'seal',
         coats: step.coats,
         buffAfter: step.buffAfterMin === null ? null : minutesToSeconds(step.buffAfterMin),
+        ...(step.sheen === null ? {} : { sheen: step.sheen }),
       };
     case 'resist':
       return {
@@ -134,6 +146,17 @@ function hoursOf({ opensMin, closesMin, offsetMin }: HoursFile, startsAt: string
   };
 }
 
+const reliefOf = (relief: PartRelief | null): { relief?: Relief } =>
+  relief === null
+    ? {}
+    : {
+        relief: {
+          kind: relief.kind,
+          depth: mmToMetres(relief.depthMm),
+          pitch: mmToMetres(relief.pitchMm),
+        },
+      };
+
 /** A part of a plan in the core's terms: SI, moments in seconds from its start. */
 export function toModel(plan: PartPlan): PanelPlan {
   const { part } = plan;
@@ -161,11 +184,15 @@ export function toModel(plan: PartPlan): PanelPlan {
       flat: part.flat,
       use: part.use,
       prepared: part.prepared,
+      ...(part.ground.colour === null ? {} : { colour: part.ground.colour }),
+      grain: part.ground.grain,
+      ...reliefOf(part.relief),
     },
     steps: plan.steps.map((step) => stepOf(step, plan.startsAt, part.maps[step.id])),
     air: [first, ...later],
     seed: plan.seed,
     ...(plan.hours === null ? {} : { hours: hoursOf(plan.hours, plan.startsAt) }),
     media: plan.media,
+    ...(plan.look.shows['panel'] === undefined ? {} : { bareWanted: plan.look.shows['panel'] }),
   };
 }

@@ -1,6 +1,7 @@
 import { toolOf } from '@zaffet/core/tools';
 import {
   type Finish,
+  type FilmPlanStep,
   isFilmStep,
   type Plan,
   type PlanStep,
@@ -24,10 +25,12 @@ import {
   HAZARD_DEFERENCE,
   hazardWords,
   layerWord,
+  MANNER_NAMES,
   mediumName,
   perCent,
   PLACE_NAMES,
   prepWords,
+  SHEEN_NAMES,
   spoonText,
   startWords,
   stepTitle,
@@ -273,6 +276,8 @@ function detailOf(step: PlanStep, { plan }: Worked): string {
   if (isFilmStep(step)) {
     parts.push(mediumName(step.medium, plan.media), `${um(step.thicknessUm * 1e-6)} wet`);
     if (step.dilution > 0) parts.push(`thinned ${perCent(step.dilution)}`);
+    if (step.dilution < 0) parts.push(`thickened by standing open, ${perCent(-step.dilution)} gone`);
+    parts.push(...madeOf(step));
     parts.push(
       `${STROKE_NAMES[step.strokes].toLowerCase()}, ${step.passes} ${step.passes === 1 ? 'pass' : 'passes'}`,
     );
@@ -317,10 +322,23 @@ function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet[
         stuff.join(', '),
         `for ${pot.parts.join(', ').toLowerCase()}`,
         clock(pot.mixedAt),
+        ...pot.thinned.map(
+          ({ at, water }) => `${clock(at)} thin what is left with ${volume(water)} of water`,
+        ),
         ...keeps,
       ].join('; '),
     };
   });
+}
+
+/** What more goes into a film than its paint: colours beside each other, powder, a sheen of the tin. */
+function madeOf(step: FilmPlanStep): readonly string[] {
+  if (step.kind === 'seal') return step.sheen === null ? [] : [SHEEN_NAMES[step.sheen]];
+  const { others, manner, texture } = step;
+  const powder = texture === 0 ? [] : [`${volume(texture * 1e-3)} of texture powder to a litre`];
+  if (others.length === 0) return powder;
+  const named = others.map(({ name, colour, share }) => `${name || colour} ${perCent(share)}`);
+  return [`with ${named.join(', ')}, ${MANNER_NAMES[manner].toLowerCase()}`, ...powder];
 }
 
 /** Cautions of all parts, each once, with every step they stand at. */

@@ -26,6 +26,21 @@ export const LIMITS = {
     unit: 'µm',
   },
   dilution: { ...PLAN_RANGES.dilution, step: 0.01, unit: 'L/L' },
+  texture: { ...PLAN_RANGES.texture, step: 0.05, unit: 'L/L' },
+  others: { ...PLAN_RANGES.otherColours, step: 1, unit: '' },
+  otherShares: { ...PLAN_RANGES.otherShares, step: 0.05, unit: '' },
+  reliefDepthMm: {
+    min: round(metresToMm(PLAN_RANGES.reliefDepth.min)),
+    max: round(metresToMm(PLAN_RANGES.reliefDepth.max)),
+    step: 0.1,
+    unit: 'mm',
+  },
+  reliefPitchMm: {
+    min: round(metresToMm(PLAN_RANGES.reliefPitch.min)),
+    max: round(metresToMm(PLAN_RANGES.reliefPitch.max)),
+    step: 0.5,
+    unit: 'mm',
+  },
   passes: { ...PLAN_RANGES.passes, step: 1, unit: '' },
   waitMin: { min: 0, max: PLAN_RANGES.wait.max / SECONDS_PER_MINUTE, step: 0.5, unit: 'min' },
   sideMm: {

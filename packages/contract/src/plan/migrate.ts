@@ -160,12 +160,39 @@ function from4(file: Fields): Fields {
   };
 }
 
+/** Version 5 knew coats of one colour, clear coats of one sheen, and plain parts that look as their surface mostly does. */
+function from5(file: Fields): Fields {
+  const { piece } = file;
+  return {
+    ...file,
+    version: 6,
+    piece: isFields(piece)
+      ? {
+          ...piece,
+          parts: each(piece['parts'], (part) => ({
+            ...part,
+            ground: { colour: null, grain: 'along' },
+            relief: null,
+          })),
+        }
+      : piece,
+    finishes: each(file['finishes'], (finish) => ({
+      ...finish,
+      steps: each(finish['steps'], (step) => {
+        if (step['kind'] === 'coat') return { ...step, others: [], manner: 'side-by-side', texture: 0 };
+        return step['kind'] === 'seal' ? { ...step, sheen: null } : step;
+      }),
+    })),
+  };
+}
+
 /** Steps from each version to the next, by the version they read. */
 const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   1: from1,
   2: from2,
   3: from3,
   4: from4,
+  5: from5,
 };
 
 /**

@@ -1,16 +1,20 @@
 import { type DistressTool } from '@zaffet/core/tools';
+import { type Manner } from '@zaffet/core/colour';
 import { type Strokes } from '@zaffet/core/crack';
 import { type OwnMedium, type SubstrateKey } from '@zaffet/core/media';
 import { type Facing, type PlacedZone } from '@zaffet/core/piece';
 import {
   type CompanionTask,
   type Cover,
+  type GrainWay,
   type Grit,
   type HeatTool,
   type History,
   type Place,
   type PrepStep,
+  type ReliefKind,
   type ResistAgent,
+  type Sheen,
   type StartState,
   type Use,
 } from '@zaffet/core/plan';
@@ -18,7 +22,7 @@ import { type Body } from '@zaffet/core/quantity';
 import { type Zone } from '@zaffet/core/wear';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 5;
+export const PLAN_VERSION = 6;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -50,11 +54,18 @@ interface FilmFields extends StepFields {
   /** sRGB, `#rrggbb`; for clear media what stands for them in the Section. */
   readonly colour: string;
   readonly thicknessUm: number;
-  /** Litres of water per litre. */
+  /** Litres of water per litre; below 0 where it stood open and thickened. */
   readonly dilution: number;
   readonly passes: number;
   readonly strokes: Strokes;
   readonly cover: Cover;
+}
+
+/** A further colour of a coat, with the share of the coat it takes. */
+export interface OtherColour {
+  readonly name: string;
+  readonly colour: string;
+  readonly share: number;
 }
 
 /** One brushed coat. */
@@ -68,6 +79,11 @@ export interface CoatStep extends FilmFields {
   readonly keptCold: boolean;
   /** How the mix ran off the brush when it was last made; null where nobody said. */
   readonly body: Body | null;
+  /** Colours laid in the same coat beside its own, which takes the rest. */
+  readonly others: readonly OtherColour[];
+  readonly manner: Manner;
+  /** Texture powder, litres loose per litre of paint. */
+  readonly texture: number;
 }
 
 /** A clear coat or wax to finish with. */
@@ -76,6 +92,8 @@ export interface SealStep extends FilmFields {
   readonly coats: number;
   /** Minutes from laying to buffing a wax; null when it is left. */
   readonly buffAfterMin: number | null;
+  /** As on the tin; null for the medium's own, and for waxes. */
+  readonly sheen: Sheen | null;
 }
 
 export interface ResistStep extends StepFields {
@@ -179,6 +197,13 @@ export interface PartZone {
   readonly heightMm: number;
 }
 
+/** Carving, flutes or beads of a part. */
+export interface PartRelief {
+  readonly kind: ReliefKind;
+  readonly depthMm: number;
+  readonly pitchMm: number;
+}
+
 /** One part of a piece: a panel, unfolded where it goes round corners. */
 export interface Part {
   readonly id: string;
@@ -187,6 +212,10 @@ export interface Part {
   readonly heightMm: number;
   readonly facing: Facing;
   readonly substrate: SubstrateKey;
+  /** How what is there looks: its colour, null for what such a surface mostly has, and which way its grain runs. */
+  readonly ground: { readonly colour: string | null; readonly grain: GrainWay };
+  /** Null where the face is plain. */
+  readonly relief: PartRelief | null;
   readonly history: History;
   /** Moisture of the wood as measured, share of its dry mass; null where nobody measured. */
   readonly moisture: number | null;

@@ -11,6 +11,8 @@ export interface ColouredLayer {
   readonly opacity: number;
   /** Yellowing of the clear films over it; null where none lies over it. */
   readonly sealed: number | null;
+  /** Was there before the first coat: it contrasts with nothing. */
+  readonly there?: boolean;
 }
 
 /** How one layer looks; colours as `#rrggbb`. */
@@ -48,7 +50,7 @@ export function contrastWith(
   seen: (id: string) => number,
 ): number | null {
   const top = looks.layers.at(-1);
-  if (top === undefined || looks.layers.length < 2) return looks.contrast;
+  if (top === undefined || top.contrast === null) return looks.contrast;
   const shown = looks.layers
     .slice(0, -1)
     .map(({ id, seen: colour }) => ({ share: seen(id), difference: deltaE2000(top.seen, colour) }))
@@ -74,7 +76,7 @@ export function appearance(layers: readonly ColouredLayer[]): Appearance {
     const sealed = sealedColour(dry, layer.sealed ?? 0);
     const seen = layer.sealed === null ? dry : sealed;
     const hex = toHex(seen);
-    const difference = below === null ? null : deltaE2000(hex, below);
+    const difference = below === null || layer.there === true ? null : deltaE2000(hex, below);
     if (difference !== null) contrast = difference;
     looks.push({
       id: layer.id,

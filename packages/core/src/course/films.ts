@@ -2,9 +2,9 @@ import { airIndexAt, type DryingAir, evaporationOf, scaledAir } from '../air';
 import { type StepMoment } from '../basis';
 import { closedShare } from '../crack';
 import { balanceWater, dryFilm, type Ground, stateTimes, type StateTimes, valueAt } from '../film';
-import { type MediumLookup, type StepFactors, type Substrate } from '../media';
+import { type Medium, type MediumLookup, POWDER_SOLIDS, type StepFactors, type Substrate } from '../media';
 import { normalCdf, normalQuantile } from '../numeric/normal';
-import { type FilmStep, inHours, type WorkingHours } from '../plan';
+import { type FilmStep, inHours, type Sheen, type WorkingHours } from '../plan';
 import { metresToUm, SECONDS_PER_DAY } from '../units';
 import { type FilmRun } from './types';
 
@@ -68,13 +68,27 @@ export function shifted(states: StateTimes, by: number): StateTimes {
   };
 }
 
+/** Gloss of clear coats by the word on the tin [GU at 60°]: within the classes of EN 13300 (from memory). */
+const SHEEN_GU: Readonly<Record<Sheen, number>> = { matt: 8, satin: 30, gloss: 75 };
+
+/** A medium as it is laid in a step: with powder in it, in a sheen it is sold in. */
+function asMade(row: Medium, step: FilmStep): Medium {
+  if (step.kind === 'seal')
+    return step.sheen === undefined || row.kind !== 'clear'
+      ? row
+      : { ...row, glossUnits: SHEEN_GU[step.sheen] };
+  const powder = POWDER_SOLIDS * (step.texture ?? 0);
+  return powder === 0 ? row : { ...row, volumeSolids: (row.volumeSolids + powder) / (1 + powder) };
+}
+
 /** Lays a film and dries it. @param at - when its first coat is laid [s from the plan's start] */
 export function layFilm(step: FilmStep, stepIndex: number, at: number, on: LayingIn): FilmRun {
   const { before, moment } = on;
   const row = on.media(step.medium);
   const own = on.factors;
+  const made = asMade(row, step);
   const medium =
-    own === undefined ? row : { ...row, diffusivityUm2S: row.diffusivityUm2S * Math.exp(own.dry) };
+    own === undefined ? made : { ...made, diffusivityUm2S: made.diffusivityUm2S * Math.exp(own.dry) };
   const air = own === undefined ? on.air : scaledAir(on.air, Math.exp(own.air));
   const wetUm = metresToUm(step.thickness) * Math.exp(own?.thickness ?? 0);
   const dry = (laidAt: number): Dried => {

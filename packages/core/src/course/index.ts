@@ -1,6 +1,6 @@
 export { courseOf, cracksOfRun } from './course';
 export { tooThickToTell, TRIED } from './cracks';
-export { bleachWetFor, dampAt, JETS } from './forces';
+export { bleachWetFor, dampAt, JETS, leaves } from './forces';
 export { tackyShare } from './films';
 export { handsOn, working } from './hands';
 export { advance, begin, earliest, runSteps, type RunState } from './runner';

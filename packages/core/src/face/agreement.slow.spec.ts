@@ -153,6 +153,43 @@ const PLANS: readonly [string, PanelPlan][] = [
       seal('d', 'darkWax', 12, when('through-dry'), { share: 0.12 }),
     ]),
   ],
+  [
+    'a carved face, sanded',
+    {
+      ...planOf([
+        coat('a', 'latex', 90, FIRST),
+        coat('b', 'chalk', 90, when('through-dry')),
+        distress('s', 'sand', after(43200), { grit: 120, rounds: 10 }),
+      ]),
+      panel: { ...planOf([]).panel, relief: { kind: 'carving', depth: 2e-3, pitch: 9e-3 } },
+    },
+  ],
+  [
+    'flutes, sanded',
+    {
+      ...planOf([
+        coat('a', 'latex', 90, FIRST),
+        coat('b', 'chalk', 90, when('through-dry')),
+        distress('s', 'sand', after(43200), { grit: 120, rounds: 10 }),
+      ]),
+      panel: { ...planOf([]).panel, relief: { kind: 'flutes', depth: 2e-3, pitch: 9e-3 } },
+    },
+  ],
+  [
+    'dark wax wiped back off carving',
+    {
+      ...planOf([coat('a', 'chalk', 110, FIRST), seal('w', 'darkWax', 12, after(43200), { buffAfter: 300 })]),
+      panel: { ...planOf([]).panel, relief: { kind: 'carving', depth: 2e-3, pitch: 9e-3 } },
+    },
+  ],
+  [
+    'paint and old varnish, sanded with a coarse grit',
+    planOf(
+      [coat('a', 'chalk', 60, FIRST), distress('s', 'sand', after(43200), { grit: 80, rounds: 40 })],
+      room(),
+      'gloss',
+    ),
+  ],
 ];
 
 describe('one list of events, two speeds', () => {
@@ -197,7 +234,9 @@ describe('one list of events, two speeds', () => {
   it('takes edges harder than the field, in a ragged line', () => {
     const plan = PLANS[7]![1];
     const small: PanelPlan = { ...plan, panel: { ...plan.panel, width: 0.15, height: 0.12 } };
-    const { field } = onPanel(forecastOf(small).scene);
+    const { scene } = forecastOf(small);
+    const { field } = onPanel(scene);
+    const paint = scene.layers.length - 1;
     let rim = 0;
     let middle = 0;
     let rims = 0;
@@ -206,7 +245,7 @@ describe('one list of events, two speeds', () => {
     for (let row = 0; row < GRID.rows; row++) {
       for (let column = 0; column < GRID.columns; column++) {
         const from = Math.min(column, row, GRID.columns - 1 - column, GRID.rows - 1 - row) * GRID.pitchMm;
-        const through = field.top[row * GRID.columns + column]! < 2 ? 1 : 0;
+        const through = field.top[row * GRID.columns + column]! < paint ? 1 : 0;
         if (from < 8) {
           rim += through;
           rims++;
@@ -218,7 +257,7 @@ describe('one list of events, two speeds', () => {
     }
     for (let column = 40; column < GRID.columns - 40; column += 4) {
       let row = 0;
-      while (row < GRID.rows / 2 && field.top[row * GRID.columns + column]! < 2) row++;
+      while (row < GRID.rows / 2 && field.top[row * GRID.columns + column]! < paint) row++;
       reach.push(row);
     }
     expect(rim / rims).toBeGreaterThan(1.4 * (middle / middles));
@@ -227,11 +266,13 @@ describe('one list of events, two speeds', () => {
 
   it('never goes below a layer the tool does nothing to', () => {
     const { scene } = forecastOf(PLANS[7]![1]);
+    const hard = scene.layers.length - 2;
+    const resistance = scene.layers.map((_, k) => (k === hard ? Infinity : 1));
     const events = scene.events.map((event) =>
-      event.kind === 'rub' ? { ...event, medianUm: 500, resistance: [1, Infinity, 1] } : event,
+      event.kind === 'rub' ? { ...event, medianUm: 500, resistance } : event,
     );
     const { field } = onPanel({ ...scene, events });
-    expect(field.top.every((layer) => layer >= 1)).toBeTrue();
+    expect(field.top.every((layer) => layer >= hard)).toBeTrue();
   });
 });
 
@@ -301,8 +342,9 @@ describe('maps, point by point', () => {
         ]),
       ),
     );
-    expect(seenBetween(waxed.scene, 0, 0.28, 1)).toBeLessThan(0.02);
-    expect(seenBetween(waxed.scene, 0.4, 1, 1)).toBeGreaterThan(0.4);
+    const base = waxed.scene.layers.findIndex(({ id }) => id === 'a');
+    expect(seenBetween(waxed.scene, 0, 0.28, base)).toBeLessThan(0.02);
+    expect(seenBetween(waxed.scene, 0.4, 1, base)).toBeGreaterThan(0.4);
     const sand = distress('s', 'sand', after(43200), { grit: 150, rounds: 25 });
     const sanded = forecastOf(
       panel(
@@ -313,7 +355,8 @@ describe('maps, point by point', () => {
         ]),
       ),
     );
-    expect(seenBetween(sanded.scene, 0, 0.28, 2)).toBeGreaterThan(0.99);
-    expect(seenBetween(sanded.scene, 0.4, 1, 2)).toBeLessThan(0.8);
+    const paint = sanded.scene.layers.length - 1;
+    expect(seenBetween(sanded.scene, 0, 0.28, paint)).toBeGreaterThan(0.99);
+    expect(seenBetween(sanded.scene, 0.4, 1, paint)).toBeLessThan(0.8);
   });
 });

@@ -1,10 +1,11 @@
-import { fromHex, sealedColour, wetColour } from '../colour';
+import { type Colour, fromHex, type Manner, MIXTURES, sealedColour, stepAt, wetColour } from '../colour';
 import { hash3 } from '../numeric/hash';
 import { noiseValue } from '../numeric/noise';
-import { type Scene } from '../outcome';
+import { normalCdf } from '../numeric/normal';
+import { type Scene, type Tones } from '../outcome';
 import { type PanelField } from './work';
 import { blurred } from '../raster';
-import { type Grid, sampled } from '../raster';
+import { type Grid, sampled, scores, type Strand } from '../raster';
 
 /*
  * The panel field as a picture. Colour: films over each other as thick as they lie, clear ones deepening what is below,
@@ -33,6 +34,8 @@ const FLAKE_LIFT = 0.9;
 /** What a mirror-like film adds to the light: under the window's reflection, and on slopes that face it; by eye. */
 const WINDOW = 0.16;
 const FLASH = 0.8;
+/** A crater salt has left is paler than its paint by this share of white, until something wets it; by eye. */
+const PALE = 0.16;
 /** What lies in a crack is in shade. */
 const CRACK_SHADE = 0.2;
 
@@ -55,9 +58,11 @@ function tableOf(change: (c: readonly [number, number, number]) => readonly [num
 }
 
 /** Wood under the paint: rings cut lengthwise, pores along them; about 0, as a share of the colour. */
-function grainOf(grid: Grid, seed: number): Float32Array {
+function grainOf(grid: Grid, { seed, grainUp }: Scene): Float32Array {
   const step = Math.max(1, Math.floor(0.35 / grid.pitchMm));
-  return sampled(grid, 2 * step, step, (x, y) => {
+  const [down, across] = grainUp ? [step, 2 * step] : [2 * step, step];
+  return sampled(grid, down, across, (atX, atY) => {
+    const [x, y] = grainUp ? [atY, atX] : [atX, atY];
     const bow = 14 * noiseValue(x / 260, y / 120, seed ^ 0x61);
     const ring = noiseValue(x / 900 + 40, (y + bow) / 5.5, seed ^ 0x61);
     const pore = noiseValue(x / 16, y / 0.55, seed ^ 0x62);
@@ -77,7 +82,7 @@ const known = new WeakMap<PanelField, Surface>();
 function surfaceOf(scene: Scene, field: PanelField): Surface {
   let surface = known.get(field);
   if (surface === undefined) {
-    const grain = scene.layers[0]!.finish === 'wood' ? grainOf(field.grid, scene.seed) : null;
+    const grain = scene.layers.some(({ finish }) => finish === 'wood') ? grainOf(field.grid, scene) : null;
     surface = { height: heightsOf(scene, field, grain), colours: coloursOf(scene, field, grain) };
     known.set(field, surface);
   }
@@ -85,7 +90,9 @@ function surfaceOf(scene: Scene, field: PanelField): Surface {
 }
 
 function heightsOf(scene: Scene, field: PanelField, grain: Float32Array | null): Float32Array {
-  const { grid, heightUm, lost, rim, top } = field;
+  const { grid, heightUm, lost, rim, top, carved } = field;
+  // A relief is as deep as it is: only films are raised for the eye.
+  const carvedMm = scene.relief === null ? 0 : (0.25 * scene.relief.depth * 1000) / RAISE;
   const { layers } = scene;
   const rimPixels = Math.max(1, Math.round(0.28 / grid.pitchMm));
   const near = blurred(lost, grid, rimPixels);
@@ -93,23 +100,68 @@ function heightsOf(scene: Scene, field: PanelField, grain: Float32Array | null):
   const height = new Float32Array(heightUm.length);
   for (let i = 0; i < height.length; i++) {
     const k = top[i]!;
+    const wood = layers[k]!.finish === 'wood';
     const film = (k === 0 ? 20 : layers[k]!.thicknessUm) / 1000;
     const kept = 1 - lost[i]!;
     const curl = Math.min(1, 2.2 * wide[i]!) * CURL - Math.min(1, 2.6 * near[i]!) * 0.9;
     height[i] =
       heightUm[i]! / 1000 +
       film * kept * (curl + FLAKE_LIFT * rim[i]!) +
-      (k === 0 && grain ? 0.01 * grain[i]! : 0);
+      (wood && grain ? 0.01 * grain[i]! : 0) +
+      (carved === null ? 0 : carvedMm * carved[i]!);
   }
   return height;
 }
 
+/** Patches and streaks in which several colours of one coat lie, by how they were laid. */
+const LAID_IN: Readonly<Record<Manner, readonly Strand[]>> = {
+  'side-by-side': [
+    { along: 70, across: 45, weight: 1 },
+    { along: 16, across: 9, weight: 0.35 },
+    { along: 5, across: 2, weight: 0.15 },
+  ],
+  blended: [
+    { along: 70, across: 34, weight: 1 },
+    { along: 22, across: 7, weight: 0.4 },
+  ],
+  'wet-in-wet': [
+    { along: 60, across: 16, weight: 1 },
+    { along: 26, across: 3, weight: 0.6 },
+    { along: 9, across: 1.2, weight: 0.3 },
+  ],
+};
+
+/** The colour of a coat of several at every point. */
+function tonesOn(grid: Grid, { tones, splits, mixed, manner }: Tones, seed: number): readonly Colour[] {
+  const own = tones.map(({ colour }) => fromHex(colour));
+  const mixtures = mixed.map((row) => row.map((steps) => steps.map(fromHex)));
+  const patterns = splits.map((_, i) => scores(grid, LAID_IN[manner], seed ^ (0x70e5 + 977 * i)));
+  const stepOf = (i: number, at: number): number => stepAt(splits[i]!, normalCdf(patterns[i]![at]!));
+  /** Which of the colours after the first so many lies at a point, borders aside. */
+  const chosen = (from: number, at: number): number => {
+    let i = from;
+    while (i < splits.length && 2 * stepOf(i, at) >= MIXTURES) i++;
+    return i;
+  };
+  return Array.from({ length: grid.columns * grid.rows }, (_, at) => {
+    for (let i = 0; i < splits.length; i++) {
+      const step = stepOf(i, at);
+      if (step === 0) return own[i]!;
+      if (step < MIXTURES) return mixtures[i]![chosen(i + 1, at)]![step]!;
+    }
+    return own.at(-1)!;
+  });
+}
+
 /** The colour of every point before light falls on it: films over each other, mixed at borders, wax in what it fills. */
 function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null): Float32Array {
-  const { bits, mixed, below, top, wax, waxLayer, relief, laid } = field;
+  const { bits, mixed, below, top, wax, waxLayer, pale, relief, laid } = field;
   const n = bits.length;
   const { layers } = scene;
   const own = layers.map((layer) => (layer.colour === null ? null : fromHex(layer.colour)));
+  const toned = layers.map((layer, k) =>
+    layer.tones === null ? null : tonesOn(field.grid, layer.tones, scene.seed + k),
+  );
   const seals = layers.map((layer) =>
     layer.finish === 'clear'
       ? tableOf((c) => sealedColour(c, layer.yellowing * Math.min(1, layer.thicknessUm / 100)))
@@ -134,7 +186,7 @@ function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null):
     if (before !== undefined) return before;
     let base = highest;
     while (base > 0 && ((mask & (1 << base)) === 0 || layers[base]!.opacity < 0.995)) base--;
-    let alike = base > 0;
+    let alike = layers[base]!.finish !== 'wood' && layers[base]!.tones === null && base > 0;
     for (let k = base + 1; k <= highest; k++) {
       if ((mask & (1 << k)) !== 0 && own[k] !== null && seals[k] === null) alike = false;
     }
@@ -148,8 +200,8 @@ function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null):
   const look = (into: Float32Array, i: number, mask: number, from: number): void => {
     let base = from;
     while (base > 0 && ((mask & (1 << base)) === 0 || layers[base]!.opacity < 0.995)) base--;
-    const ground = own[base] ?? own[0]!;
-    const shade = base === 0 && grain !== null ? 1 + grain[i]! : 1;
+    const ground = toned[base]?.[i] ?? own[base] ?? own[0]!;
+    const shade = layers[base]!.finish === 'wood' && grain !== null ? 1 + grain[i]! : 1;
     for (let c = 0; c < 3; c++) into[c] = ground[c]! * shade;
     for (let k = base + (base === 0 ? 1 : 0); k <= from; k++) {
       if ((mask & (1 << k)) === 0 || k === base) continue;
@@ -159,7 +211,7 @@ function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null):
           into[c] = table[c]![(Math.min(1, Math.max(0, into[c]!)) * TABLE_SIZE) | 0]!;
         continue;
       }
-      const paint = own[k];
+      const paint = toned[k]?.[i] ?? own[k];
       if (!paint) continue;
       const at = (32 * (1 + relief[k]![i]!) * (laid[k]?.[i] ?? 1)) | 0;
       const hides = hiding[k]![at < 0 ? 0 : at > 64 ? 64 : at]!;
@@ -179,6 +231,10 @@ function coloursOf(scene: Scene, field: PanelField, grain: Float32Array | null):
       const b = below[i]!;
       look(other, i, b > top[i]! ? bits[i]! | (1 << b) : bits[i]!, b > top[i]! ? highest : b);
       for (let c = 0; c < 3; c++) colour[c] = colour[c]! + give * (other[c]! - colour[c]!);
+    }
+    if (pale[i]! > 0) {
+      const light = PALE * pale[i]!;
+      for (let c = 0; c < 3; c++) colour[c] = colour[c]! + light * (1 - colour[c]!);
     }
     if (waxColour && wax[i]! > 0) {
       const rubbed = wax[i]! * waxHides;

@@ -30,6 +30,7 @@ const layer = (id: string, changes: Partial<SceneLayer>): SceneLayer => ({
   opacity: 0.99,
   hidingUm: 8,
   colour: '#3c5032',
+  tones: null,
   strokes: 'one-way',
   finish: 'paint',
   agent: null,
@@ -68,6 +69,8 @@ const sceneOf = (events: readonly SceneEvent[]): Scene => ({
   events,
   networks: [{ key: 2, layer: 2, law, responses: [] }],
   maps: {},
+  relief: null,
+  grainUp: false,
   seed: 3,
 });
 const relief = (strokes: Scene['layers'][number]['strokes'], k: number): Float32Array =>

@@ -9,7 +9,7 @@ const PEEL_MM = 0.45;
 
 /** A layer comes off where a resist lies under it, or where salt sat in it. */
 export function lift(work: Work, event: Extract<SceneEvent, { kind: 'lift' }>): void {
-  const { scene, window, rims, rim, top } = work;
+  const { scene, window, rims, rim, top, pale } = work;
   const salt = event.agent === 'salt';
   const strewn = work.mapOf(event.stepId);
   const marks = salt
@@ -24,7 +24,11 @@ export function lift(work: Work, event: Extract<SceneEvent, { kind: 'lift' }>): 
     // No grain is round, and paint tears a little as it comes out.
     const margin = marks[i]! - level + (ragged === null ? 0 : 0.12 * ragged[i]!);
     const lay = work.lies(i, event.layer);
-    if (margin > -0.12) work.uncover(i, event.layer, soft(margin, 0.12));
+    if (margin > -0.12) {
+      const open = soft(margin, 0.12);
+      work.uncover(i, event.layer, open);
+      if (event.pale && lay) pale[i] = Math.max(pale[i]!, open);
+    }
     if (lay && !work.lies(i, event.layer)) lifted[i] = 1;
     if (margin < 0 && margin > -0.3 && work.lies(i, event.layer)) {
       rim[i] = Math.max(rim[i]!, (0.6 * (margin + 0.3)) / 0.3);

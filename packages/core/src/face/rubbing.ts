@@ -29,7 +29,8 @@ export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): vo
   const { field, edge, corner } = event.exposure;
   const worked = work.mapped(event.stepId);
   const wet = action === 'rub' || action === 'soften';
-  const spared = Math.exp(-0.5 * event.relief ** 2);
+  const spared = Math.exp(-0.5 * (event.relief ** 2 + event.carving ** 2));
+  const carved = event.carving === 0 ? null : work.carved;
   for (let i = 0; i < work.points; i++) {
     if (reachOf(event.where, rims, i) < 0.5) continue;
     // Crack floors lie out of reach of what rubs on the surface.
@@ -37,7 +38,8 @@ export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): vo
     // Ridges stand proud: what is stiff takes them first.
     const ridge = event.relief === 0 ? 0 : height(i) / event.roughUm;
     const exposure = field + rims.edge[i]! * (edge - field) + rims.corner[i]! * (corner - edge);
-    const depth = spared * Math.exp(event.spread * strokes[i]! + event.relief * ridge);
+    const form = carved === null ? 0 : event.carving * carved[i]!;
+    const depth = spared * Math.exp(event.spread * strokes[i]! + event.relief * ridge + form);
     let rest = event.medianUm * (worked?.[i] ?? 1) * exposure * depth;
     const left = below[i]!;
     if (mixed[i]! > 0 && left > top[i]!) {

@@ -1,6 +1,6 @@
 import { type CrackField } from '../crack';
 import { mapAt } from '../plan';
-import { type OnStand, type Scene, type SceneLayer } from '../outcome';
+import { fluteAt, type OnStand, type Scene, type SceneLayer } from '../outcome';
 import { type Grid, sampled, scores, type Strand } from '../raster';
 import { rimDistance, type Rims } from './patterns';
 import { tornEdge } from './texture';
@@ -46,8 +46,12 @@ export interface PanelField {
   readonly relief: readonly Float32Array[];
   /** How thick each layer was laid at a point against what was told, by its map; null where it has none. */
   readonly laid: readonly (Float32Array | null)[];
+  /** How high the panel's own relief stands, in standard deviations; null where it is plain. */
+  readonly carved: Float32Array | null;
   /** Dark wax or the like rubbed into a point, 0 … 1, by the layer that does. */
   readonly wax: Float32Array;
+  /** How pale a point lies where salt drew the water out and nothing wetted it since, 0 … 1. */
+  readonly pale: Float32Array;
   readonly waxLayer: number;
   /** Last event done. */
   readonly done: number;
@@ -61,6 +65,21 @@ interface Kept {
   readonly top: Uint8Array;
   readonly heightUm: Float32Array;
 }
+
+/** The panel's own relief on a grid. */
+function carvedOf({ relief, grainUp, seed }: Scene, grid: Grid): Float32Array | null {
+  if (relief === null) return null;
+  const pitch = relief.pitch * 1000;
+  if (relief.kind === 'carving') return scores(grid, carvingStrands(pitch), seed ^ 0xca57);
+  const fine = Math.max(1, Math.floor(pitch / 12 / grid.pitchMm));
+  return sampled(grid, fine, fine, (x, y) => fluteAt((grainUp ? x : y) / pitch));
+}
+
+/** Carving: leaves and scrolls as large as its pitch, with veins. */
+const carvingStrands = (pitch: number): readonly Strand[] => [
+  { along: 0.8 * pitch, across: 0.5 * pitch, weight: 1 },
+  { along: 0.3 * pitch, across: 0.22 * pitch, weight: 0.35 },
+];
 
 /** Which flake every pixel belongs to, and each flake's own score. */
 export interface Flakes {
@@ -85,11 +104,13 @@ export class Work {
   readonly born: Float32Array;
   readonly rim: Float32Array;
   readonly wax: Float32Array;
+  readonly pale: Float32Array;
   /** Dry film worn off the top layer of a point [µm]. */
   readonly worn: Float32Array;
   waxLayer = 0;
   readonly relief: readonly Float32Array[];
   readonly laid: readonly (Float32Array | null)[];
+  readonly carved: Float32Array | null;
   /** Whether a layer hides what is below it. */
   readonly hides: readonly boolean[];
   readonly rims: Rims;
@@ -121,9 +142,11 @@ export class Work {
     this.born = new Float32Array(n).fill(2);
     this.rim = new Float32Array(n);
     this.wax = new Float32Array(n);
+    this.pale = new Float32Array(n);
     this.worn = new Float32Array(n);
     this.relief = layers.map((layer, k) => (k === 0 ? new Float32Array(0) : relief(layer.strokes, k)));
     this.laid = layers.map((layer) => (layer.finish === 'resist' ? null : this.mapped(layer.id)));
+    this.carved = carvedOf(scene, window);
     this.hides = layers.map((layer) => layer.opacity > 0.02 && layer.finish !== 'wax');
     this.rims = rimDistance(scene, window);
     this.grown = new Map(cracked.map(({ key, field }) => [key, field]));
@@ -208,7 +231,23 @@ export class Work {
   /** The panel as it is now. */
   field(done: number): PanelField {
     const { window, bits, top, heightUm, lost, floor, crackMm, born, rim, mixed, below, relief, laid } = this;
-    const rasters = { bits, top, heightUm, lost, floor, crackMm, born, rim, mixed, below, relief, laid };
-    return { grid: window, ...rasters, wax: this.wax, waxLayer: this.waxLayer, done };
+    const { carved } = this;
+    const rasters = {
+      bits,
+      top,
+      heightUm,
+      lost,
+      floor,
+      crackMm,
+      born,
+      rim,
+      mixed,
+      below,
+      relief,
+      laid,
+      carved,
+    };
+    const { wax, pale, waxLayer } = this;
+    return { grid: window, ...rasters, wax, pale, waxLayer, done };
   }
 }

@@ -179,7 +179,7 @@ describe('the door of the forecast', () => {
     ['passes', withTop({ passes: 2.5 }), /steps\[2\]\.passes is 2.5; it must be a whole number/],
     ['strokes', withTop({ strokes: 'zigzag' }), /one of one-way, crosswise/],
     ['medium', withTop({ medium: 'treacle' }), /coat\.medium is treacle; it must be one of chalk/],
-    ['dilution', withTop({ dilution: -0.1 }), /steps\[2\]\.dilution/],
+    ['dilution', withTop({ dilution: -0.4 }), /steps\[2\]\.dilution/],
     ['wait', withTop({ start: { rule: 'after', wait: -1 } }), /steps\[2\]\.start\.wait/],
     ['state', withTop({ start: { rule: 'state', state: 'crisp', wait: 0 } }), /start\.state is crisp/],
     ['no coats', { ...plan, steps: [] }, /steps is 0/],

@@ -249,7 +249,9 @@ describe('figures as they were', () => {
                   medium: film.medium,
                   at,
                   volume: amount.volume,
+                  dilution: film.step.dilution,
                   water: amount.water,
+                  texture: amount.texture,
                   powder: amount.powder,
                 },
               ];

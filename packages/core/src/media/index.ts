@@ -12,6 +12,7 @@ export {
 export { medium, MEDIUM_KEYS, type MediumKey } from './media';
 export { mediumLookup, type MediumLookup } from './own';
 export { PARAMETERS } from './parameters';
+export { POWDER_SOLIDS } from './powder';
 export { substrate, SUBSTRATE_KEYS, type SubstrateKey } from './substrates';
 export {
   isOf,
@@ -22,6 +23,7 @@ export {
   type OwnMedium,
   type ParameterInfo,
   type Provenance,
+  type OldFinish,
   type Substrate,
   type Trait,
   TRAITS,

@@ -12,6 +12,7 @@ const TABLE = {
     colour: '#d9b77f',
     bare: true,
     hardness: 25,
+    finish: null,
   },
   'raw-hardwood': {
     name: 'Raw hardwood',
@@ -22,6 +23,7 @@ const TABLE = {
     colour: '#a9794a',
     bare: true,
     hardness: 40,
+    finish: null,
   },
   plywood: {
     name: 'Plywood',
@@ -32,6 +34,7 @@ const TABLE = {
     colour: '#d3b488',
     bare: true,
     hardness: 28,
+    finish: null,
   },
   'mdf-face': {
     name: 'MDF, face',
@@ -42,6 +45,7 @@ const TABLE = {
     colour: '#b89a6e',
     bare: true,
     hardness: 30,
+    finish: null,
   },
   'mdf-edge': {
     name: 'MDF, cut edge',
@@ -52,6 +56,7 @@ const TABLE = {
     colour: '#a98a60',
     bare: true,
     hardness: 25,
+    finish: null,
   },
   'chalky-paint': {
     name: 'Old chalky paint',
@@ -62,6 +67,7 @@ const TABLE = {
     colour: '#d4d3c4',
     bare: false,
     hardness: 35,
+    finish: { like: 'chalk', dryUm: 90, wood: '#c9a571' },
   },
   'flat-paint': {
     name: 'Old flat paint',
@@ -72,6 +78,7 @@ const TABLE = {
     colour: '#b6beb5',
     bare: false,
     hardness: 45,
+    finish: { like: 'latex', dryUm: 90, wood: '#c9a571' },
   },
   primed: {
     name: 'Primed',
@@ -82,6 +89,7 @@ const TABLE = {
     colour: '#e4e4e0',
     bare: false,
     hardness: 45,
+    finish: { like: 'primer', dryUm: 45, wood: '#d0ab74' },
   },
   sealed: {
     name: 'Sealed or clear-coated',
@@ -92,6 +100,7 @@ const TABLE = {
     colour: '#c49c62',
     bare: false,
     hardness: 90,
+    finish: { like: 'polyO', dryUm: 60, wood: '#cba468' },
   },
   scuffed: {
     name: 'Old varnish, scuffed',
@@ -102,6 +111,7 @@ const TABLE = {
     colour: '#a87340',
     bare: false,
     hardness: 85,
+    finish: { like: 'polyO', dryUm: 70, wood: '#b98a55' },
   },
   gloss: {
     name: 'Old gloss, not scuffed',
@@ -112,6 +122,7 @@ const TABLE = {
     colour: '#8b4f2b',
     bare: false,
     hardness: 90,
+    finish: { like: 'polyO', dryUm: 90, wood: '#b08050' },
   },
   waxed: {
     name: 'Waxed or oiled',
@@ -122,6 +133,7 @@ const TABLE = {
     colour: '#7d5a34',
     bare: false,
     hardness: 40,
+    finish: null,
   },
   vinyl: {
     name: 'Vinyl or fibreglass',
@@ -132,6 +144,7 @@ const TABLE = {
     colour: '#d8d6cf',
     bare: false,
     hardness: 70,
+    finish: null,
   },
   metal: {
     name: 'Metal',
@@ -142,6 +155,7 @@ const TABLE = {
     colour: '#8d9297',
     bare: false,
     hardness: 200,
+    finish: null,
   },
   fabric: {
     name: 'Upholstery fabric',
@@ -152,6 +166,7 @@ const TABLE = {
     colour: '#a39a8c',
     bare: false,
     hardness: 10,
+    finish: null,
   },
 } as const satisfies Record<string, Omit<Substrate, 'key'>>;
 

@@ -154,4 +154,16 @@ export interface Substrate {
   readonly bare: boolean;
   /** Hardness against sanding, as for media. */
   readonly hardness: number;
+  /** What lies on wood here already, that a coarse grit goes through; null where it is the wood or no wood. */
+  readonly finish: OldFinish | null;
+}
+
+/** An old film over wood. */
+export interface OldFinish {
+  /** Generic medium it is most like. */
+  readonly like: string;
+  /** Dry film [µm]. */
+  readonly dryUm: number;
+  /** The wood below, sRGB `#rrggbb`. */
+  readonly wood: string;
 }

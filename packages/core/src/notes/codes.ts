@@ -65,6 +65,7 @@ export const FINDING_CODES = [
   'jelly-not-degreased',
   'salt-loose',
   'salt-left',
+  'salt-pale',
   'wax-left',
   // Taking off again.
   'blade-hard',

@@ -15,6 +15,8 @@ export const DARK_WAX_SHARE = 0.15;
 export const POOR_BASE = 0.35;
 /** Bare board showing on more of the panel than this is seen at once. */
 export const BARE_SEEN = 0.004;
+/** Bare board is told of from so much more than the look asks for; common practice. */
+export const MORE_THAN_WANTED = 1.5;
 /** Contrast under which nobody sees one layer in another; common practice. */
 export const INVISIBLE = 3;
 /** Spray enamel takes its next coat within an hour, or after a day; common practice [s]. */

@@ -4,7 +4,16 @@ import { type Outcome } from '../outcome';
 import { groundOf } from '../plan';
 import { umToMetres } from '../units';
 import { type AddFinding } from './codes';
-import { BARE_SEEN, INVISIBLE, MAX_PASSES, MISSING, POOR_BASE, THIN_TOP, WEAK } from './limits';
+import {
+  BARE_SEEN,
+  INVISIBLE,
+  MAX_PASSES,
+  MISSING,
+  MORE_THAN_WANTED,
+  POOR_BASE,
+  THIN_TOP,
+  WEAK,
+} from './limits';
 
 /** What comes of it: cracks that fail, hold that is poor, layers nobody will see. */
 export function outcomeRules(course: Course, result: Outcome, add: AddFinding): void {
@@ -84,7 +93,9 @@ function holdRules({ plan, films }: Course, result: Outcome, add: AddFinding): v
   const most = Math.max(0, ...result.chips.map((chip) => chip.share));
   const worst = result.chips.find((chip) => chip.share === most);
   if (worst && most > 0.6) add('flakes-badly', 'warn', films[worst.film]!.step.id, { share: most });
-  if (ground.bare && result.whole.bareShare > BARE_SEEN && films.length > 0) {
+  // Where the look asks for bare board, so much of it is no fault.
+  const wanted = (plan.bareWanted ?? 0) * MORE_THAN_WANTED;
+  if (ground.bare && result.whole.bareShare > Math.max(BARE_SEEN, wanted) && films.length > 0) {
     const step = plan.steps.findLast((s) => s.kind === 'distress') ?? films[0]!.step;
     add('bare-shows', 'warn', step.id, { share: result.whole.bareShare });
   }

@@ -2,7 +2,7 @@ import { airIndexAt, hotSurface } from '../air';
 import { bleachWetFor, type Course, type FilmRun, JETS, waxManner } from '../course';
 import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../plan';
 import { isClear, isOf, substrate } from '../media';
-import { jellySoaks, type Outcome, saltBed } from '../outcome';
+import { jellySoaks, type Outcome, saltBed, staysPale } from '../outcome';
 import { toolOf } from '../tools';
 import { softenedShare } from '../wear';
 import { type AddFinding } from './codes';
@@ -70,7 +70,8 @@ function resistRules(
   add: AddFinding,
 ): void {
   const wipe = later.find((s) => s.kind === 'wipe');
-  const cuts = later.some((s) => s.kind === 'distress');
+  const scraped = later.find((s) => s.kind === 'distress');
+  const cuts = scraped !== undefined;
   switch (step.agent) {
     case 'jelly':
       if (jellySoaks(course, step)) add('jelly-unsealed', 'warn', step.id);
@@ -82,8 +83,10 @@ function resistRules(
       }
       return;
     case 'salt':
-      if (saltBed(course, step) === null) add('salt-loose', 'warn', step.id);
-      if (!cuts) add('salt-left', 'warn', step.id);
+      const bed = saltBed(course, step);
+      if (bed === null) add('salt-loose', 'warn', step.id);
+      if (scraped === undefined) add('salt-left', 'warn', step.id);
+      else if (bed !== null && staysPale(course.plan.steps, scraped)) add('salt-pale', 'tip', scraped.id);
       return;
     case 'candle':
       if (!cuts && later.some(isFilm)) add('wax-left', 'tip', step.id);

@@ -1,5 +1,6 @@
+import { type Blend, type Manner } from '../colour';
 import { type CrackLaw, type Strokes } from '../crack';
-import { type CoverStyle, type PanelMap, type Place, type ResistAgent } from '../plan';
+import { type CoverStyle, type PanelMap, type Place, type Relief, type ResistAgent } from '../plan';
 import { type DistressTool } from '../tools';
 
 /*
@@ -7,9 +8,14 @@ import { type DistressTool } from '../tools';
  * the panel field, which follows every point. One list, two speeds.
  */
 
-/** A layer of the stack; the panel itself is layer 0. */
+/** The colours of one coat, and how they lie. */
+export interface Tones extends Blend {
+  readonly manner: Manner;
+}
+
+/** A layer of the stack; what was there before the first coat is below all others. */
 export interface SceneLayer {
-  /** Step that laid it; `panel` for layer 0. */
+  /** Step that laid it; `panel` for the surface that was there, `wood` for the wood under an old finish. */
   readonly id: string;
   /** Dry thickness [µm]; 0 for the panel. */
   readonly thicknessUm: number;
@@ -17,16 +23,25 @@ export interface SceneLayer {
   readonly opacity: number;
   /** Dry film that hides two thirds [µm]. */
   readonly hidingUm: number;
-  /** sRGB `#rrggbb`; null for clear layers. */
+  /** sRGB `#rrggbb`, of several colours their mean; null for clear layers. */
   readonly colour: string | null;
+  /** What a coat of several colours is laid in; null where it is one. */
+  readonly tones: Tones | null;
   readonly strokes: Strokes;
   /** What it does to the look of what it covers. */
-  readonly finish: 'paint' | 'clear' | 'wax' | 'resist' | 'wood' | 'ground';
+  readonly finish: 'paint' | 'glaze' | 'clear' | 'wax' | 'resist' | 'wood' | 'ground';
   /** What a resist is. */
   readonly agent: ResistAgent | null;
   readonly yellowing: number;
   readonly glossUnits: number;
 }
+
+/** Whether a layer was there before the first coat. */
+export const isGround = ({ finish }: Pick<SceneLayer, 'finish'>): boolean =>
+  finish === 'wood' || finish === 'ground';
+
+/** Ids of the layers that were there before the first coat. */
+export const GROUND_IDS: readonly string[] = ['panel', 'wood'];
 
 /** Where on the panel an event happens, by the films told apart that lie at a place or are missing there, as layers. */
 export interface OnStand {
@@ -89,6 +104,8 @@ export type SceneEvent =
       readonly where: Place;
       /** Salt: grain [µm] of the craters in the layer. */
       readonly grainUm: number;
+      /** Salt: nothing wets the craters afterwards, and they stay pale. */
+      readonly pale: boolean;
     }
   | {
       /** A depth is rubbed or cut off. */
@@ -102,6 +119,8 @@ export type SceneEvent =
       readonly relief: number;
       /** How far the surface stands up and down when it is rubbed, root mean square [µm]. */
       readonly roughUm: number;
+      /** How much it varies with the height of the panel's own relief, of the logarithm. */
+      readonly carving: number;
       readonly exposure: Readonly<Record<'field' | 'edge' | 'corner', number>>;
       /** Resistance of each layer against the top one; Infinity where the tool does nothing. */
       readonly resistance: readonly number[];
@@ -141,5 +160,9 @@ export interface Scene {
   readonly networks: readonly SceneNetwork[];
   /** Where mapped steps do more and where less, by step. */
   readonly maps: Readonly<Record<string, PanelMap>>;
+  /** What the panel's face is worked into; null where it is plain. */
+  readonly relief: Relief | null;
+  /** Whether the grain runs up and down the picture instead of across it. */
+  readonly grainUp: boolean;
   readonly seed: number;
 }

@@ -1,12 +1,17 @@
 export {
+  GROUND_IDS,
+  isGround,
   type LawResponse,
   type OnStand,
   type Scene,
   type SceneEvent,
   type SceneLayer,
   type SceneNetwork,
+  type Tones,
 } from './history';
+export { fluteAt } from './carving';
+export { underShare } from './under';
 export { outcomeOf } from './outcome';
-export { jellySoaks, saltBed } from './scene';
+export { jellySoaks, saltBed, staysPale } from './scene';
 export * from './types';
 export { lookOf } from './zones';

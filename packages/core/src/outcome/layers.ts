@@ -1,25 +1,65 @@
-import { hidingFactor, opacityOf } from '../colour';
+import { blendOf, hidingFactor, opacityOf } from '../colour';
 import { type FilmRun } from '../course';
-import { isClear, substrate } from '../media';
-import { type PanelPlan, type Step } from '../plan';
-import { type SceneLayer } from './history';
+import { isClear, type Medium, medium, type OldFinish, substrate } from '../media';
+import { type FilmStep, laysLayer, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
+import { toolOf, type ToolAction } from '../tools';
+import { type FilmNow } from '../wear';
+import { type SceneLayer, type Tones } from './history';
 
-/** The panel itself, as the lowest layer. */
-export function groundLayer(plan: PanelPlan): SceneLayer {
-  const ground = substrate(plan.panel.substrate);
-  const wood = ['raw-softwood', 'raw-hardwood', 'plywood', 'sealed', 'scuffed', 'gloss', 'waxed'];
-  return {
+/** Surfaces through which the grain is seen. */
+const GRAINED = ['raw-softwood', 'raw-hardwood', 'plywood', 'sealed', 'scuffed', 'gloss', 'waxed'];
+/** Tools that go on through an old finish. */
+const GOES_THROUGH: readonly string[] = ['sand', 'cut'] satisfies ToolAction[];
+
+const GROUND = {
+  opacity: 1,
+  hidingUm: 1,
+  tones: null,
+  strokes: 'one-way',
+  agent: null,
+  yellowing: 0,
+  glossUnits: 5,
+} as const;
+
+/**
+ * What was there before the first coat, from below: the surface, and where a stiff tool may go through an old finish
+ * the wood under it.
+ */
+export function groundLayers({ panel, steps }: Pick<PanelPlan, 'panel' | 'steps'>): readonly SceneLayer[] {
+  const ground = substrate(panel.substrate);
+  const surface: SceneLayer = {
+    ...GROUND,
     id: 'panel',
     thicknessUm: 0,
-    opacity: 1,
-    hidingUm: 1,
-    colour: ground.colour,
-    strokes: 'one-way',
-    finish: wood.includes(ground.key) ? 'wood' : 'ground',
-    agent: null,
-    yellowing: 0,
-    glossUnits: ground.key === 'gloss' ? 60 : 5,
+    colour: panel.colour ?? ground.colour,
+    finish: GRAINED.includes(ground.key) ? 'wood' : 'ground',
+    glossUnits: ground.key === 'gloss' ? 60 : GROUND.glossUnits,
   };
+  const old = ground.finish;
+  const meets = steps.some(
+    (step) => step.kind === 'distress' && GOES_THROUGH.includes(toolOf(step.tool).action),
+  );
+  // A point's bits tell one layer less apart than a plan may have: with all of them the old finish is taken for whole.
+  if (old === null || !meets || steps.filter(laysLayer).length >= PLAN_RANGES.layers.max) return [surface];
+  return [
+    { ...GROUND, id: 'wood', thicknessUm: 0, colour: old.wood, finish: 'wood' },
+    { ...surface, thicknessUm: old.dryUm },
+  ];
+}
+
+/** An old finish as a tool finds it: cured long ago. */
+export const oldFilm = ({ like }: OldFinish): FilmNow => ({ medium: medium(like), age: Infinity, wet: 0 });
+
+function finishOf(medium: Medium): SceneLayer['finish'] {
+  if (medium.kind === 'wax' || medium.kind === 'glaze') return medium.kind;
+  return isClear(medium) ? 'clear' : 'paint';
+}
+
+function tonesOf(step: FilmStep): Tones | null {
+  if (step.kind !== 'coat' || step.colour === null || !step.others?.length) return null;
+  const { colour, others, manner = 'side-by-side' } = step;
+  const own = 1 - others.reduce((sum, { share }) => sum + share, 0);
+  return { ...blendOf([{ colour, share: own }, ...others], manner), manner };
 }
 
 /** What a step lays; a resist where it lays no film. */
@@ -32,6 +72,7 @@ export function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
       opacity: 0,
       hidingUm: 1e6,
       colour: null,
+      tones: null,
       strokes: 'one-way',
       finish: 'resist',
       agent: step.kind === 'resist' ? step.agent : null,
@@ -41,15 +82,18 @@ export function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
   }
   const { medium } = film;
   const clear = isClear(medium);
-  const hidingUm = medium.hidingUm * (clear ? 1 : hidingFactor(film.step.colour));
+  const tones = clear ? null : tonesOf(film.step);
+  const colour = clear ? null : (tones?.mean ?? film.step.colour);
+  const hidingUm = medium.hidingUm * (clear ? 1 : hidingFactor(colour));
   return {
     id: step.id,
     thicknessUm: film.solidsUm,
     opacity: opacityOf(film.solidsUm, hidingUm),
     hidingUm,
-    colour: clear ? null : film.step.colour,
+    colour,
+    tones,
     strokes: film.step.strokes,
-    finish: medium.kind === 'wax' ? 'wax' : clear ? 'clear' : 'paint',
+    finish: finishOf(medium),
     agent: null,
     yellowing: medium.yellowing,
     glossUnits: medium.glossUnits,

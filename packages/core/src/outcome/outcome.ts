@@ -2,8 +2,9 @@ import { type Basis } from '../basis';
 import { appearance, type Appearance, contrastWith } from '../colour';
 import { type Course, type Factors } from '../course';
 import { type Region } from '../maps';
-import { isClear, substrate } from '../media';
+import { isClear } from '../media';
 import { type Step } from '../plan';
+import { isGround, type Scene } from './history';
 import { coverThere, cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
 import { sceneOf } from './scene';
 import { type Shown, showThrough } from './show';
@@ -39,7 +40,7 @@ export function outcomeOf(basis: Basis, course: Course, factors: Factors, region
   const crackedCoat = strongest(
     local.map((cracked) => (cracked.length === 0 ? 0 : joinedPattern(patches, cracked).strength)),
   );
-  const drawn = looksOf(course, shown);
+  const drawn = looksOf(course, scene, shown);
   // Cracks in a clear coat reach the paint below it: nothing is seen of them until something dark is rubbed in.
   const unseen = crackedCoat !== null && clearAbove(films, crackedCoat);
   const shareOf = (id: string): number => shown.layers.find((layer) => layer.id === id)?.share ?? 0;
@@ -59,9 +60,8 @@ export function outcomeOf(basis: Basis, course: Course, factors: Factors, region
 const clearAbove = (films: Course['films'], index: number): boolean =>
   films.slice(index).every(({ medium }) => isClear(medium));
 
-function looksOf({ plan, films }: Course, shown: Shown): Appearance {
+function looksOf({ films }: Course, scene: Scene, shown: Shown): Appearance {
   const filmOf = new Map(films.map((film) => [film.step.id, film]));
-  const ground = substrate(plan.panel.substrate);
   const clearOver = (index: number): number | null => {
     const over = films
       .slice(index + 1)
@@ -75,12 +75,14 @@ function looksOf({ plan, films }: Course, shown: Shown): Appearance {
   };
   return appearance(
     shown.layers.map((layer, i) => {
-      if (i === 0) return { id: layer.id, colour: ground.colour, opacity: 1, sealed: clearOver(-1) };
+      const drawn = scene.layers[i]!;
+      if (isGround(drawn))
+        return { id: layer.id, colour: drawn.colour, opacity: 1, sealed: clearOver(-1), there: true };
       const film = filmOf.get(layer.id);
       const index = film === undefined ? 0 : films.indexOf(film);
       return {
         id: layer.id,
-        colour: film === undefined || isClear(film.medium) ? null : film.step.colour,
+        colour: drawn.colour,
         opacity: shown.opacity[i]!,
         sealed: clearOver(index),
       };

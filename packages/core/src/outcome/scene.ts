@@ -1,8 +1,8 @@
 import { chipShare } from '../chip';
 import { type CrackPattern, lawWhereItCracks } from '../crack';
 import { valueAt } from '../film';
-import { bleachWetFor, type Course, type Factors, type FilmRun, waxManner } from '../course';
-import { factorOf, isClear, type Learned } from '../media';
+import { bleachWetFor, type Course, type Factors, type FilmRun, leaves, waxManner } from '../course';
+import { factorOf, isClear, type Learned, substrate } from '../media';
 import {
   type Distress,
   groundOf,
@@ -10,13 +10,15 @@ import {
   laysLayer,
   mapOf,
   type Place,
+  type Relief,
   type Resist,
   type Step,
 } from '../plan';
 import { toolOf } from '../tools';
 import { abrasion, bladeEffort, type FilmNow } from '../wear';
+import { carvingFor, groundsKeep } from './carving';
 import { type OnStand, type Scene, type SceneEvent } from './history';
-import { groundLayer, layerOfStep } from './layers';
+import { groundLayers, layerOfStep, oldFilm } from './layers';
 import { type FilmResponse, type LocalCracks, type Patch } from './places';
 import { type Stand } from './stands';
 
@@ -29,9 +31,15 @@ const WAX_IN_CRACKS = 0.85;
 const PIGMENT = { left: 1, buffed: 0.3, wiped: 0.12 } as const;
 
 /** Where a wax stays: on the plain surface and in open cracks, as shares; null for what is no wax. */
-function waxed(film: FilmRun, share: number): { onSurface: number; intoCracks: number } | null {
+function waxed(
+  film: FilmRun,
+  share: number,
+  relief: Relief | undefined,
+): { onSurface: number; intoCracks: number } | null {
   if (film.medium.kind !== 'wax') return null;
-  const onSurface = isClear(film.medium) ? share : share * PIGMENT[waxManner(film)];
+  const stays = PIGMENT[waxManner(film)];
+  // What is wiped off the ridges stays in the grounds between them.
+  const onSurface = isClear(film.medium) ? share : share * (stays + (1 - stays) * groundsKeep(relief));
   return { onSurface, intoCracks: Math.max(share, WAX_IN_CRACKS) };
 }
 /** Of what brittle paint would pull off wax that was rubbed on, so much goes before anything touches it; assumed. */
@@ -68,6 +76,13 @@ export function saltBed(run: Pick<Course, 'films' | 'times'>, salt: Resist): Fil
   return wet && depthUm >= (salt.thickness * 1e6) / GRAIN_NEEDS ? bed : null;
 }
 
+/** A layer that covers everything. */
+const ALL_OVER = { kind: 'lay', style: 'full', share: 1, intoCracks: 1, where: 'all' } as const;
+
+/** Craters salt has left stay pale until something wets them: a coat, wax, a mist; common practice. */
+export const staysPale = (steps: readonly Step[], scraped: Step): boolean =>
+  !steps.slice(steps.indexOf(scraped) + 1).some((step) => isFilm(step) || leaves(step) > 0);
+
 /** Most layers a panel has, and one more: tells networks of one layer on several stands apart. */
 const LAYERS = 32;
 const networkKey = (layer: number, stand: number): number => layer + LAYERS * stand;
@@ -102,7 +117,8 @@ export function sceneOf(
   const { films, cracks, plan, media } = course;
   const begins = new Map(course.times.map(({ step, from }) => [step.id, from]));
   const laid = plan.steps.filter(laysLayer);
-  const layerOf = new Map(laid.map((step, i) => [step.id, i + 1]));
+  const ground = groundLayers(plan);
+  const layerOf = new Map(laid.map((step, i) => [step.id, ground.length + i]));
   const filmOf = new Map(films.map((film) => [film.step.id, film]));
   const events: SceneEvent[] = [];
   const efforts = new Map<string, number>();
@@ -213,6 +229,9 @@ export function sceneOf(
     }
   }
 
+  ground.forEach((_, layer) => {
+    if (layer > 0) events.push({ ...ALL_OVER, at: 0, dryAt: 0, layer });
+  });
   for (const step of plan.steps) {
     const layer = layerOf.get(step.id);
     const at = begins.get(step.id)!;
@@ -221,7 +240,7 @@ export function sceneOf(
       // What cracked or flaked before is there for this coat to run into, or, clear, to lie over.
       if (step.kind === 'seal' || film.medium.kind === 'glaze') settle(at, 1, 'all');
       const { share, style } = step.cover;
-      const wax = waxed(film, share);
+      const wax = waxed(film, share, plan.panel.relief);
       events.push({
         kind: 'lay',
         at: film.laidAt,
@@ -263,7 +282,7 @@ export function sceneOf(
     scene: {
       widthMm: plan.panel.width * 1000,
       heightMm: plan.panel.height * 1000,
-      layers: [groundLayer(plan), ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
+      layers: [...ground, ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
       events,
       networks: networksOf(),
       maps: Object.fromEntries(
@@ -272,6 +291,8 @@ export function sceneOf(
           return map === undefined ? [] : [[step.id, map]];
         }),
       ),
+      relief: plan.panel.relief ?? null,
+      grainUp: plan.panel.width < plan.panel.height !== (plan.panel.grain === 'across'),
       seed: plan.seed,
     },
     efforts,
@@ -309,6 +330,7 @@ export function sceneOf(
         agent: step.agent,
         where: step.where,
         grainUm: step.thickness * 1e6,
+        pale: step.agent === 'salt' && staysPale(plan.steps, until),
       });
     }
   }
@@ -340,6 +362,7 @@ export function sceneOf(
         agent: 'candle',
         where: step.where,
         grainUm,
+        pale: false,
       });
     }
   }
@@ -347,8 +370,8 @@ export function sceneOf(
   function rub(step: Distress): SceneEvent | null {
     const at = begins.get(step.id)!;
     const lying = films.filter((film) => there.has(layerOf.get(film.step.id)!));
-    const top = lying.at(-1);
-    if (top === undefined) return null;
+    const old = substrate(plan.panel.substrate).finish;
+    const below = old === null ? null : oldFilm(old);
     const now = (film: FilmRun): FilmNow => {
       const touch = film.openStates.touch ?? Infinity;
       const wet = at >= touch ? 0 : touch === Infinity ? 1 : (touch - at) / Math.max(1, touch - film.laidAt);
@@ -356,11 +379,15 @@ export function sceneOf(
     };
     const { action, exposure } = toolOf(step.tool);
     const roughUm = ROUGHNESS * Math.hypot(...lying.map(({ solidsUm }) => solidsUm));
+    const uppermost = lying.at(-1);
+    const top = uppermost === undefined ? below : now(uppermost);
+    if (top === null) return null;
     const wetFor = action === 'soften' ? bleachWetFor(course, step) : 0;
-    const off = abrasion(step, now(top), wetFor, roughUm);
-    const resistance = new Array<number>(laid.length + 1).fill(1);
+    const off = abrasion(step, top, wetFor, roughUm);
+    const resistance = [...ground, ...laid].map(() => 1);
+    if (below !== null && ground.length > 1) resistance[1] = off.resistance(below);
     for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(now(film));
-    if (action === 'cut') efforts.set(step.id, bladeEffort(top.medium, now(top).age));
+    if (action === 'cut') efforts.set(step.id, bladeEffort(top.medium, top.age));
     return {
       kind: 'rub',
       at,
@@ -370,6 +397,7 @@ export function sceneOf(
       spread: off.spread,
       relief: off.relief,
       roughUm,
+      carving: carvingFor(action, plan.panel.relief),
       exposure,
       resistance,
       where: step.where,

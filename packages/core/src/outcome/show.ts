@@ -12,7 +12,7 @@ import {
   type Zone,
   ZONES,
 } from '../wear';
-import { type OnStand, type Scene, type SceneLayer } from './history';
+import { isGround, type OnStand, type Scene, type SceneLayer } from './history';
 import { type LocalCracks, type Patch } from './places';
 import { type Efforts, networkLayer, showsCracks } from './scene';
 import { type Stand } from './stands';
@@ -125,11 +125,11 @@ export function showThrough(
           break;
         }
         case 'rub': {
-          const { spread, relief } = event;
+          const { spread, relief, carving } = event;
           // What ridges are given valleys are spared.
-          const spared = Math.exp(-0.5 * relief ** 2);
+          const spared = Math.exp(-0.5 * (relief ** 2 + carving ** 2));
           const median = event.medianUm * spared * event.exposure[zone] * (factors.get(event.stepId) ?? 1);
-          const over = Math.hypot(spread, relief);
+          const over = Math.hypot(spread, relief, carving);
           const share = abrade(state, median, over, thickness, Float64Array.from(event.resistance));
           wornShare += share;
           const before = removals.get(event.stepId)?.share ?? 0;
@@ -148,7 +148,10 @@ export function showThrough(
       seen: [...visibleShares(state, hides)],
       chippedShare: Math.min(1, chippedShare),
       wornShare: Math.min(1, wornShare),
-      bareShare: visibleShares(state, hiding)[0]!,
+      bareShare: visibleShares(state, hiding).reduce(
+        (sum, share, k) => (isGround(layers[k]!) ? sum + share : sum),
+        0,
+      ),
     };
   });
   const whole = joined(parts, 1);

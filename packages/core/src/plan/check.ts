@@ -1,3 +1,4 @@
+import { MANNERS } from '../colour';
 import { STROKES } from '../crack';
 import { checkRange, InputError } from '../errors';
 import { type Learned, mediumLookup, type MediumLookup, substrate } from '../media';
@@ -5,10 +6,12 @@ import { checkMap, FILM_MAP_RANGE, MAP_RANGE } from './map';
 import { DISTRESS_TOOLS } from '../tools';
 import { PLAN_RANGES } from './ranges';
 import {
+  type Coat,
   COAT_AGES,
   COMPANION_TASKS,
   COVERS,
   type FilmStep,
+  GRAIN_WAYS,
   GRITS,
   isFilm,
   laysLayer,
@@ -17,7 +20,9 @@ import {
   HEAT_TOOLS,
   type PanelPlan,
   PLACES,
+  RELIEF_KINDS,
   RESIST_AGENTS,
+  SHEENS,
   START_STATES,
   type StartRule,
   type Step,
@@ -39,6 +44,10 @@ function checkOneOf(field: string, value: string | number, allowed: readonly (st
   if (!allowed.includes(value)) refuse(field, value, `one of ${allowed.join(', ')}`);
 }
 
+function checkColour(field: string, value: string): void {
+  if (!COLOUR.test(value)) refuse(field, value, 'a colour such as #4a6b5d, or none');
+}
+
 function checkStart(start: StartRule, at: string): void {
   checkOneOf(`${at}.start.rule`, start.rule, ['state', 'after', 'at']);
   if (start.rule === 'at') checkRange(`${at}.start.moment`, start.moment, PLAN_RANGES.wait, 's');
@@ -54,16 +63,28 @@ function checkFilm(film: FilmStep, at: string, media: MediumLookup): void {
   checkOneOf(`${at}.strokes`, film.strokes, STROKES);
   checkOneOf(`${at}.cover.style`, film.cover.style, COVERS);
   checkRange(`${at}.cover.share`, film.cover.share, PLAN_RANGES.share, '');
-  if (film.colour !== null && !COLOUR.test(film.colour)) {
-    refuse(`${at}.colour`, film.colour, 'a colour such as #4a6b5d, or none');
-  }
+  if (film.colour !== null) checkColour(`${at}.colour`, film.colour);
   if (film.kind === 'coat') {
     checkRange(`${at}.bonding`, film.bonding, PLAN_RANGES.share, '');
+    if (film.texture !== undefined) checkRange(`${at}.texture`, film.texture, PLAN_RANGES.texture, 'L/L');
+    checkColours(film, at);
     if (film.mixedAge !== null) checkRange(`${at}.mixedAge`, film.mixedAge, PLAN_RANGES.mixedAge, 's');
   } else {
+    if (film.sheen !== undefined) checkOneOf(`${at}.sheen`, film.sheen, SHEENS);
     checkWhole(`${at}.coats`, film.coats, PLAN_RANGES.sealCoats);
     if (film.buffAfter !== null) checkRange(`${at}.buffAfter`, film.buffAfter, PLAN_RANGES.wait, 's');
   }
+}
+
+function checkColours({ others = [], manner }: Coat, at: string): void {
+  if (manner !== undefined) checkOneOf(`${at}.manner`, manner, MANNERS);
+  checkWhole(`${at}.others`, others.length, PLAN_RANGES.otherColours);
+  others.forEach(({ colour, share }, i) => {
+    checkColour(`${at}.others[${i}].colour`, colour);
+    checkRange(`${at}.others[${i}].share`, share, PLAN_RANGES.share, '');
+  });
+  const all = others.reduce((sum, { share }) => sum + share, 0);
+  checkRange(`${at}.others.share`, all, PLAN_RANGES.otherShares, '');
 }
 
 function checkStep(step: Step, at: string, media: MediumLookup): void {
@@ -114,9 +135,18 @@ export function checkPlan(plan: PanelPlan, learned: Learned | null = null): Medi
   substrate(plan.panel.substrate);
   checkRange('panel.width', plan.panel.width, PLAN_RANGES.side, 'm');
   checkRange('panel.height', plan.panel.height, PLAN_RANGES.side, 'm');
+  const { colour, grain, relief } = plan.panel;
+  if (colour !== undefined) checkColour('panel.colour', colour);
+  if (grain !== undefined) checkOneOf('panel.grain', grain, GRAIN_WAYS);
+  if (relief !== undefined) {
+    checkOneOf('panel.relief.kind', relief.kind, RELIEF_KINDS);
+    checkRange('panel.relief.depth', relief.depth, PLAN_RANGES.reliefDepth, 'm');
+    checkRange('panel.relief.pitch', relief.pitch, PLAN_RANGES.reliefPitch, 'm');
+  }
   checkOneOf('panel.use', plan.panel.use, USES);
   checkOneOf('panel.history.coat', plan.panel.history.coat, OLD_COATS);
   checkOneOf('panel.history.age', plan.panel.history.age, COAT_AGES);
+  if (plan.bareWanted !== undefined) checkRange('bareWanted', plan.bareWanted, PLAN_RANGES.share, '');
   checkWhole('seed', plan.seed, PLAN_RANGES.seed);
   checkWhole('steps', plan.steps.length, PLAN_RANGES.steps);
   checkWhole('layers', plan.steps.filter(laysLayer).length, PLAN_RANGES.layers);

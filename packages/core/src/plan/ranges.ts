@@ -5,8 +5,13 @@ import { type Range } from '../errors';
 export const PLAN_RANGES = {
   /** Wet film thickness of a coat [m]. */
   thickness: { min: 4e-6, max: 1200e-6 },
-  /** Water stirred in, litres per litre. */
-  dilution: { min: 0, max: 1 },
+  /** Water stirred in, or gone where it stood open, litres per litre. */
+  dilution: { min: -0.3, max: 1 },
+  /** Texture powder, litres loose per litre. */
+  texture: { min: 0, max: 1 },
+  /** Further colours of one coat, and what all of them may take of it. */
+  otherColours: { min: 0, max: 3 },
+  otherShares: { min: 0, max: 0.95 },
   passes: { min: 1, max: 8 },
   /** Wait before a coat [s]: up to fourteen days. */
   wait: { min: 0, max: 14 * 86400 },
@@ -16,6 +21,9 @@ export const PLAN_RANGES = {
   hands: { min: 0, max: 2 * 86400 },
   /** Width or height of a panel [m]. */
   side: { min: 0.02, max: 3 },
+  /** Of carving and flutes [m]. */
+  reliefDepth: { min: 0.2e-3, max: 20e-3 },
+  reliefPitch: { min: 2e-3, max: 100e-3 },
   seed: { min: 0, max: 2147483647 },
   /** Steps of a plan. */
   steps: { min: 1, max: 40 },

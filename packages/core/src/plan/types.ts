@@ -1,4 +1,5 @@
 import { type AirSeries } from '../air';
+import { type Manner, type Toned } from '../colour';
 import { type Strokes } from '../crack';
 import { type OwnMedium, type SubstrateKey } from '../media';
 import { type DistressTool } from '../tools';
@@ -46,7 +47,7 @@ interface FilmBase extends StepBase, Mapped {
   readonly medium: string;
   /** Wet film thickness [m]. */
   readonly thickness: number;
-  /** Litres of water (or of its own thinner) per litre of the medium. */
+  /** Litres of water (or of its own thinner) per litre of the medium; below 0 where it stood open and thickened. */
   readonly dilution: number;
   /** Brush passes over the same place. */
   readonly passes: number;
@@ -67,6 +68,12 @@ export interface Coat extends FilmBase {
   readonly mixedAge: number | null;
   /** Kept in a refrigerator meanwhile. */
   readonly keptCold: boolean;
+  /** Further colours laid in the same coat, with their shares of it; the coat's own colour takes the rest. */
+  readonly others?: readonly Toned[];
+  /** How they meet; beside each other when left out. */
+  readonly manner?: Manner;
+  /** Texture powder stirred in, litres loose per litre of paint; none when left out. */
+  readonly texture?: number;
 }
 
 /** A clear coat or wax to finish with. */
@@ -76,7 +83,13 @@ export interface Seal extends FilmBase {
   readonly coats: number;
   /** How long after laying a wax is buffed [s]; null when it is left. */
   readonly buffAfter: number | null;
+  /** Sheen of a clear coat, as on the tin; the medium's own when left out. */
+  readonly sheen?: Sheen;
 }
+
+/** Sheens clear coats are sold in. */
+export const SHEENS = ['matt', 'satin', 'gloss'] as const;
+export type Sheen = (typeof SHEENS)[number];
 
 export const RESIST_AGENTS = ['candle', 'jelly', 'salt'] as const;
 export type ResistAgent = (typeof RESIST_AGENTS)[number];
@@ -238,6 +251,21 @@ export type PrepStep = (typeof PREP_STEPS)[number];
 export const USES = ['display', 'hands', 'wiping', 'hot-cups', 'food', 'children'] as const;
 export type Use = (typeof USES)[number];
 
+/** Which way the grain of a panel runs: along its longer side or across. */
+export const GRAIN_WAYS = ['along', 'across'] as const;
+export type GrainWay = (typeof GRAIN_WAYS)[number];
+
+/** What a panel's face is worked into: ridges along the grain, or carving every way. */
+export const RELIEF_KINDS = ['flutes', 'carving'] as const;
+export type ReliefKind = (typeof RELIEF_KINDS)[number];
+export interface Relief {
+  readonly kind: ReliefKind;
+  /** From the grounds of its valleys to its ridges [m]. */
+  readonly depth: number;
+  /** From ridge to ridge [m]. */
+  readonly pitch: number;
+}
+
 export interface Panel {
   /** [m] */
   readonly width: number;
@@ -249,6 +277,12 @@ export interface Panel {
   readonly use: Use;
   /** What has been done already; none when left out. */
   readonly prepared?: readonly PrepStep[];
+  /** What is there looks so, sRGB `#rrggbb`; as the table of surfaces has it when left out. */
+  readonly colour?: string;
+  /** Which way the grain runs; along its longer side when left out. */
+  readonly grain?: GrainWay;
+  /** Carved, fluted or beaded all over; plain when left out. */
+  readonly relief?: Relief;
 }
 
 /** When the painter works: every day between two times of day [s], by a clock that stands so at the plan's start. */
@@ -269,4 +303,6 @@ export interface PanelPlan {
   readonly hours?: WorkingHours;
   /** A painter's own media, beside the generic ones. */
   readonly media?: readonly OwnMedium[];
+  /** Share on which the panel itself is wanted to be seen; nobody wants it when left out. */
+  readonly bareWanted?: number;
 }

@@ -1,9 +1,10 @@
 import { medium } from '../media';
+import { type Coat } from '../plan';
 import { coat, FIRST, planOf, when } from '../testing/plans';
 import { celsiusToKelvin } from '../units';
 import { bodyFor, BODIES, filmOfBody } from './body';
 import { MILK_REST, pots, type PotUse, tinsFor, TINS } from './pots';
-import { quantities } from './quantity';
+import { quantities, type Quantity } from './quantity';
 import { inSpoons } from './spoons';
 
 const ML = 1e-6;
@@ -19,7 +20,9 @@ const use = (at: number, key = 'milk', recipe = key): PotUse => ({
   medium: medium(key),
   at,
   volume: 60 * ML,
+  dilution: 0,
   water: 0,
+  texture: 0,
   powder: key === 'milk' ? 46 * ML : null,
 });
 
@@ -63,9 +66,45 @@ describe('pots', () => {
     expect(pots([use(0), use(15 * DAY)], ROOM).map(({ uses }) => uses.length)).toEqual([1, 1]);
   });
 
+  it('are thinned for a later use with what is left, and never thickened', () => {
+    const laid = (at: number, dilution: number): PotUse => ({
+      ...use(at, 'chalk'),
+      dilution,
+      volume: 50 * ML * (1 + dilution),
+      water: 50 * ML * dilution,
+    });
+    const [pot, ...more] = pots([laid(0, 0.1), laid(HOUR, 0.4)], ROOM);
+    expect(more).toEqual([]);
+    // A tenth into both coats' paint, then three more tenths into the second's.
+    expect(pot!.water).toBeCloseTo(10 * ML, 12);
+    expect(pot!.thinned.map(({ stepId }) => stepId)).toEqual([`s${HOUR}`]);
+    expect(pot!.thinned[0]!.water).toBeCloseTo(15 * ML, 12);
+    expect(pots([laid(0, 0.4), laid(HOUR, 0.1)], ROOM).length).toBe(2);
+  });
+
   it('keep recipes apart, in the order they are mixed', () => {
     const both = pots([use(HOUR, 'chalk', 'blue'), use(0, 'chalk', 'white')], ROOM);
     expect(both.map(({ recipe }) => recipe)).toEqual(['white', 'blue']);
+  });
+});
+
+describe('texture powder and paint that stood open', () => {
+  const laid = (changes: Partial<Coat>): Quantity =>
+    quantities(planOf([{ ...coat('a', 'chalk', 120, FIRST), ...changes }]))[0]!;
+
+  it('is told by volume for a litre, and takes the place of paint', () => {
+    const plain = laid({});
+    const textured = laid({ texture: 0.5 });
+    expect(textured.texture / textured.asBought).toBeCloseTo(0.5, 9);
+    expect(textured.volume).toBeCloseTo(plain.volume, 15);
+    expect(textured.asBought).toBeLessThan(plain.asBought);
+    expect(textured.asBought).toBeGreaterThan(0.7 * plain.asBought);
+  });
+
+  it('takes more paint where water has gone, and none is stirred in', () => {
+    const thick = laid({ dilution: -0.2 });
+    expect(thick.water).toBe(0);
+    expect(thick.asBought).toBeCloseTo(thick.volume / 0.8, 12);
   });
 });
 

@@ -6,13 +6,24 @@ import { potLife } from './quantity';
 export interface PotUse {
   readonly stepId: string;
   readonly partId: string;
-  /** Uses of one recipe may come out of one pot: the same medium, colour, dilution, additive. */
+  /** Uses of one recipe may come out of one pot: the same medium, colour, additive. */
   readonly recipe: string;
+  /** Water per litre; what is left of a pot can be thinned for a later use, and never thickened. */
+  readonly dilution: number;
   readonly medium: Medium;
   readonly at: number;
   readonly volume: number;
   readonly water: number;
   readonly powder: number | null;
+  readonly texture: number;
+}
+
+/** What is left of a pot, thinned for a later use. */
+export interface Thinning {
+  readonly stepId: string;
+  readonly at: number;
+  /** Water stirred into all that is left [m³]. */
+  readonly water: number;
 }
 
 /** A pot mixed or poured once, for one use or several. */
@@ -20,9 +31,13 @@ export interface Pot {
   readonly recipe: string;
   readonly medium: Medium;
   readonly uses: readonly PotUse[];
+  /** As it is used, water added later included. */
   readonly volume: number;
+  /** Water that goes in when it is mixed. */
   readonly water: number;
+  readonly thinned: readonly Thinning[];
   readonly powder: number | null;
+  readonly texture: number;
   /** When it is mixed: before its first use, after its rest. */
   readonly mixedAt: number;
   /** Until when it keeps where it stands. */
@@ -53,7 +68,11 @@ export function pots(uses: readonly PotUse[], temperature: number, hours?: Worki
   };
   for (const use of sorted) {
     const of = open.get(use.recipe);
-    if (of !== undefined && use.at - of[0]!.at > potLife(use.medium, COLD)) close(use.recipe);
+    if (
+      of !== undefined &&
+      (use.at - of[0]!.at > potLife(use.medium, COLD) || use.dilution < of.at(-1)!.dilution)
+    )
+      close(use.recipe);
     open.set(use.recipe, [...(open.get(use.recipe) ?? []), use]);
   }
   for (const recipe of [...open.keys()]) close(recipe);
@@ -74,12 +93,24 @@ function potOf(uses: readonly PotUse[], temperature: number, hours: WorkingHours
     medium,
     uses,
     volume: sum(({ volume }) => volume),
-    water: sum(({ water }) => water),
+    ...waterOf(uses),
     powder: first.powder === null ? null : sum(({ powder }) => powder ?? 0),
+    texture: sum(({ texture }) => texture),
     mixedAt,
     useBy: mixedAt + potLife(medium, keepCold ? COLD : temperature),
     keepCold,
   };
+}
+
+/** Water that goes in at first, and into what is left before each use that wants it thinner. */
+function waterOf(uses: readonly PotUse[]): Pick<Pot, 'water' | 'thinned'> {
+  const base = uses.map(({ volume, water }) => volume - water);
+  const leftFrom = (i: number): number => base.slice(i).reduce((sum, volume) => sum + volume, 0);
+  const thinned = uses.flatMap(({ stepId, at, dilution }, i): Thinning[] => {
+    const more = i === 0 ? 0 : dilution - Math.max(0, uses[i - 1]!.dilution);
+    return more > 1e-9 ? [{ stepId, at, water: more * leftFrom(i) }] : [];
+  });
+  return { water: Math.max(0, uses[0]!.dilution) * leftFrom(0), thinned };
 }
 
 /** Sizes paint is sold in [m³], a sample pot first; common practice. */

@@ -1,4 +1,5 @@
 import { isOf, type Medium, type MediumLookup, mediumLookup } from '../media';
+import { POWDER_SOLIDS } from '../media';
 import { isFilm, mapMean, type PanelPlan, type Step } from '../plan';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
@@ -38,8 +39,10 @@ export interface Quantity {
   readonly medium: string;
   /** As it goes on the brush, waste included. */
   readonly volume: number;
-  /** Of that, water or thinner stirred in. */
+  /** Of that, water or thinner stirred in; what went off where paint stood open is not. */
   readonly water: number;
+  /** Texture powder stirred in, as it lies loose. */
+  readonly texture: number;
   /** The medium itself, as it comes. */
   readonly asBought: number;
   /** Milk paint only: volume of dry powder. */
@@ -81,13 +84,15 @@ function of(
   const laid = area * share * mapped * coats * step.thickness;
   const volume = laid * (1 + waste);
   const dilution = film ? step.dilution : 0;
-  const asBought = volume / (1 + dilution);
+  const texture = step.kind === 'coat' ? (step.texture ?? 0) : 0;
+  const asBought = volume / (1 + dilution + POWDER_SOLIDS * texture);
   const price = prices[medium.key];
   return {
     stepId: step.id,
     medium: medium.key,
     volume,
-    water: volume - asBought,
+    water: Math.max(0, dilution) * asBought,
+    texture: texture * asBought,
     asBought,
     powder: isOf(medium, 'powder') ? asBought / POWDER_YIELD : null,
     mass: asBought * medium.densityKgL * 1000,

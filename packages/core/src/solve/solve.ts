@@ -3,6 +3,7 @@ import { handsOn } from '../course';
 import { forecast, type Forecast } from '../forecast';
 import { type Area } from '../maps';
 import { descend, pointAt } from '../numeric/fit';
+import { underShare } from '../outcome';
 import { figureValues } from '../readout';
 import { uniform } from '../numeric/hash';
 import { type PanelPlan } from '../plan';
@@ -40,16 +41,12 @@ const MOST = 8;
 /** What a plan, or a zone of it, gives of what can be wished for. */
 export function wishValues(result: Forecast, area: Area = 'panel'): Record<WishKey, number | null> {
   const figures = figureValues(result, area);
-  const top = result.layers.findLast((layer) => {
-    const look = result.appearance.layers.find(({ id }) => id === layer.id);
-    return look !== undefined && layer.id !== 'panel';
-  });
   return {
     spacing: figures.spacing,
     opening: figures.opening,
     chips: figures.chips,
     worn: figures.worn,
-    under: top === undefined ? 1 : 1 - (area === 'panel' ? top.share : top.zones[area]),
+    under: underShare(result, area),
   };
 }
 

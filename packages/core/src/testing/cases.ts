@@ -69,6 +69,7 @@ const touchOfWax = filmOf(waxed(600), 'w');
 const ready = touchOfWax.open.touch! - touchOfWax.laidAt;
 const jelly = resist('j', 'jelly', 0.2, after(DAY));
 const overSealer = [coat('a', 'polyW', 60, FIRST)] as const;
+const scraped = distress('k', 'scrape', after(DAY));
 const top = coat('top', 'chalk', 90, after(60));
 const sanded = (medium: string, pressure: number): PanelPlan =>
   planOf([
@@ -254,6 +255,16 @@ export const NOTE_CASES: Readonly<Record<FindingCode, NoteCase>> = {
     is: () => planOf([base, resist('r', 'salt', 0.2, after(30)), top]),
     isNot: () =>
       planOf([base, resist('r', 'salt', 0.2, after(30)), top, distress('k', 'scrape', after(DAY))]),
+  },
+  'salt-pale': {
+    is: () => planOf([coat('a', 'latex', 200, FIRST), resist('r', 'salt', 0.2, after(10)), scraped]),
+    isNot: () =>
+      planOf([
+        coat('a', 'latex', 200, FIRST),
+        resist('r', 'salt', 0.2, after(10)),
+        scraped,
+        coat('w', 'clearWax', 12, after(DAY)),
+      ]),
   },
   'wax-left': {
     is: () => planOf([base, resist('r', 'candle', 0.2, after(DAY)), top]),

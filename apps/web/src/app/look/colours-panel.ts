@@ -19,7 +19,7 @@ import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { saveFile } from '../ui/save-file';
-import { PictureSheet } from './picture-sheet';
+import { PictureSheet } from '../ui/picture-sheet';
 
 const CONTRAST: Readonly<Record<ReturnType<typeof contrastWord>, string>> = {
   none: 'nobody sees it',

@@ -7,6 +7,7 @@ import { isRegion } from '@zaffet/core/maps';
 import { restraint } from '@zaffet/core/notes';
 import { figureRow, type Predicted } from '@zaffet/core/readout';
 import { placeValues, type WishKey } from '@zaffet/core/solve';
+import { underShare } from '@zaffet/core/outcome';
 import {
   FIGURE_WORDS,
   figures,
@@ -16,9 +17,9 @@ import {
   NATURAL_WORDS,
   RESTRAINT_WORDS,
   stepTitle,
-  substrateName,
   UNDER_MEANING,
   WISH_WORDS,
+  groundName,
 } from '@zaffet/words';
 import { NO_WANTS } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
@@ -268,17 +269,8 @@ export class WantsPanel {
     const place = this.places()[0];
     const result = this.forecast();
     if (basis === null || result === null) return { value: null, low: null, high: null };
-    const value = place === undefined ? 1 - (this.topShare() ?? 1) : placeValues(basis, place).under;
+    const value = place === undefined ? underShare(result) : placeValues(basis, place).under;
     return { value, low: value, high: value };
-  }
-
-  /** How much is seen of the last colour. */
-  private topShare(): number | null {
-    const result = this.forecast();
-    const top = result?.layers.findLast(({ id }) =>
-      result.appearance.layers.some((look) => look.id === id && id !== 'panel'),
-    );
-    return top?.share ?? null;
   }
 
   private sheenLine(): WantLine {
@@ -336,7 +328,7 @@ export class WantsPanel {
         const step = plan.steps.find(({ id }) => id === look.id);
         return {
           id: look.id,
-          name: step === undefined ? substrateName(plan.part.substrate) : stepTitle(step, plan.media),
+          name: step === undefined ? groundName(look.id, plan.part.substrate) : stepTitle(step, plan.media),
           colour: look.seen,
           value: layer?.value ?? null,
           low: layer?.low ?? null,

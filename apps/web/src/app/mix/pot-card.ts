@@ -119,13 +119,17 @@ export class PotCard {
     })),
   );
   protected readonly howText = computed(() => {
-    const { medium, dry, off } = this.pot();
+    const { medium, dry, off, thinned } = this.pot();
     const said: string[] = [];
     if (off > SPOON_TRUE)
       said.push(`Spoons would be ${perCent(off)} off the ratio of so small a batch: weigh it, or mix more.`);
     if (dry) said.push('Stir the powders together dry, before the water; wet they do not come out even.');
     if (isOf(medium, 'powder'))
       said.push('Powder into warm water, rest it 15 to 20 min, stir every few minutes while you work.');
+    for (const { at, water } of thinned)
+      said.push(
+        `For ${format(this.start() + at * 1000, 'EEE d MMM HH:mm')} thin what is left with ${volume(water, this.units())} of water.`,
+      );
     if (this.leftover() > 0) said.push(`Whole spoons leave ${volume(this.leftover(), this.units())} over.`);
     return said.join(' ');
   });

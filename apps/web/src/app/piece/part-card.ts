@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import {
@@ -10,19 +11,30 @@ import {
   type FittingKind,
   type FittingTreatment,
   LIMITS,
+  type NamedColour,
   type Part,
   type PartZone,
   plainText,
 } from '@zaffet/contract';
-import { SUBSTRATE_KEYS } from '@zaffet/core/media';
+import { substrate, SUBSTRATE_KEYS } from '@zaffet/core/media';
 import { FACINGS, PLACED_ZONES } from '@zaffet/core/piece';
-import { COAT_AGES, type History, OLD_COATS, USES } from '@zaffet/core/plan';
+import {
+  COAT_AGES,
+  GRAIN_WAYS,
+  type History,
+  OLD_COATS,
+  RELIEF_KINDS,
+  type ReliefKind,
+  USES,
+} from '@zaffet/core/plan';
 import {
   COAT_AGE_NAMES,
   FACING_NAMES,
   FITTING_NAMES,
+  GRAIN_NAMES,
   LOOK_ZONE_NAMES,
   OLD_COAT_NAMES,
+  RELIEF_NAMES,
   substrateName,
   TREATMENT_NAMES,
   USE_NAMES,
@@ -34,9 +46,12 @@ import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { ChoiceField, optionsOf } from '../ui/choice-field';
 import { NumberField } from '../ui/number-field';
+import { PictureSheet } from '../ui/picture-sheet';
 
 /** A new place begins as this share of the part, in its middle. */
 const NEW_ZONE = 0.25;
+
+const NEW_RELIEF = { depthMm: 3, pitchMm: 12 };
 
 /** Everything that is known of one part: size, surface, past, use, what is fixed to it. */
 @Component({
@@ -46,6 +61,7 @@ const NEW_ZONE = 0.25;
     MatButtonModule,
     MatButtonToggleModule,
     MatCheckboxModule,
+    MatDialogModule,
     MatIconModule,
     MatTooltipModule,
     NumberField,
@@ -69,6 +85,14 @@ export class PartCard {
   protected readonly facings = optionsOf(FACING_NAMES, FACINGS);
   protected readonly substrates = SUBSTRATE_KEYS;
   protected readonly substrateName = substrateName;
+  protected readonly grains = GRAIN_WAYS;
+  protected readonly grainNames = GRAIN_NAMES;
+  protected readonly reliefs = RELIEF_KINDS;
+  protected readonly reliefNames = RELIEF_NAMES;
+  protected readonly groundColour = computed(
+    () => this.part().ground.colour ?? substrate(this.part().substrate).colour,
+  );
+  private readonly dialog = inject(MatDialog);
   protected readonly uses = USES;
   protected readonly useNames = USE_NAMES;
   protected readonly oldCoats = optionsOf(OLD_COAT_NAMES, OLD_COATS);
@@ -86,6 +110,27 @@ export class PartCard {
 
   protected changeHistory(changes: Partial<History>): void {
     this.change({ history: { ...this.part().history, ...changes } });
+  }
+
+  protected changeGround(changes: Partial<Part['ground']>): void {
+    this.change({ ground: { ...this.part().ground, ...changes } });
+  }
+
+  /** What is there, out of a photo of it. */
+  protected pick(): void {
+    this.dialog
+      .open<PictureSheet, void, readonly NamedColour[]>(PictureSheet, { width: '900px', maxWidth: '95vw' })
+      .afterClosed()
+      .subscribe((colours) => {
+        const first = colours?.[0];
+        if (first !== undefined) this.changeGround({ colour: first.colour });
+      });
+  }
+
+  /** A new relief begins as a middling one; another kind keeps its depth. */
+  protected setRelief(kind: ReliefKind | 'plain'): void {
+    const { relief } = this.part();
+    this.change({ relief: kind === 'plain' ? null : { ...(relief ?? NEW_RELIEF), kind } });
   }
 
   protected rename(input: HTMLInputElement): void {

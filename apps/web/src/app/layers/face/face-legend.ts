@@ -66,7 +66,7 @@ export class FaceLegend {
     return forecast.layers
       .map((layer, k) => ({
         share: layer.share,
-        word: layer.id === 'panel' ? 'panel' : layerWord(plan.steps, layer.id, plan.media),
+        word: layerWord(plan.steps, layer.id, plan.media),
         colour: LAYER_COLOURS[k % LAYER_COLOURS.length]!,
       }))
       .filter(({ share }) => share > SEEN)

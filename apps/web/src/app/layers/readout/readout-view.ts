@@ -20,7 +20,7 @@ import {
   NATURAL_WORDS,
   perCent,
   stepTitle,
-  substrateName,
+  groundName,
 } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { Units } from '../../data/units';
@@ -159,7 +159,7 @@ export class ReadoutView {
         return {
           id: layer.id,
           word: layerWord(plan.steps, layer.id, plan.media),
-          title: step === undefined ? substrateName(plan.part.substrate) : stepTitle(step, plan.media),
+          title: step === undefined ? groundName(layer.id, plan.part.substrate) : stepTitle(step, plan.media),
           share,
           colour: forecast.appearance.layers.find((look) => look.id === layer.id)?.seen ?? '#d8d2c0',
           number: figures(share * 100),

@@ -6,6 +6,7 @@ import {
   perCent,
   PLACE_NAMES,
   ROUND_NAMES,
+  SHEEN_NAMES,
   stepTitle,
   STROKE_NAMES,
   substrateName,
@@ -60,6 +61,9 @@ function noteOf(step: FilmPlanStep, clear: boolean): string {
   else if (step.kind === 'coat') words.push(STROKE_NAMES[step.strokes].toLowerCase());
   if (step.kind === 'coat' && !clear) words.push(`${step.passes} ${step.passes === 1 ? 'pass' : 'passes'}`);
   if (step.dilution > 0) words.push(`${perCent(step.dilution)} water`);
+  if (step.dilution < 0) words.push(`${perCent(-step.dilution)} water gone`);
+  if (step.kind === 'coat' && step.others.length > 0) words.push(`${step.others.length + 1} colours`);
+  if (step.kind === 'seal' && step.sheen !== null) words.push(SHEEN_NAMES[step.sheen]);
   if (step.kind === 'seal' && step.coats > 1) words.push(`${step.coats} coats`);
   if (step.kind === 'seal' && step.buffAfterMin !== null) words.push(`buffed`);
   return words.join(', ');

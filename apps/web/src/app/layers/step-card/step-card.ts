@@ -16,6 +16,7 @@ import { hazards } from '@zaffet/core/hazard';
 import { waxManner } from '@zaffet/core/course';
 import { isClear, isOf, medium, MEDIUM_KEYS, mediumLookup } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
+import { GROUND_IDS } from '@zaffet/core/outcome';
 import {
   COMPANION_TASKS,
   type CompanionTask,
@@ -28,6 +29,7 @@ import {
   PLACES,
   RESIST_AGENTS,
   type ResistAgent,
+  SHEENS,
   START_STATES,
   type StartState,
 } from '@zaffet/core/plan';
@@ -38,6 +40,7 @@ import {
   hazardWords,
   HEAT_NAMES,
   mediumName,
+  SHEEN_NAMES,
   perCent,
   PLACE_NAMES,
   RESIST_NAMES,
@@ -59,7 +62,9 @@ import { type Fits, mayBe, type StepChanges, type StepEdit } from '../../plan/ed
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { KeepsFocus } from '../../ui/keeps-focus';
+import { ChoiceField, optionsOf } from '../../ui/choice-field';
 import { NumberField } from '../../ui/number-field';
+import { MoreColours } from './more-colours';
 import { Note } from '../note/note';
 import { MediumSheet } from '../medium-sheet/medium-sheet';
 
@@ -80,6 +85,8 @@ const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.
     MatIconModule,
     MatSelectModule,
     MatTooltipModule,
+    ChoiceField,
+    MoreColours,
     NgTemplateOutlet,
     Note,
     NumberField,
@@ -144,6 +151,10 @@ export class StepCard {
 
   private readonly known = computed(() => mediumLookup(this.plan()?.media)(this.film().medium));
   protected readonly isMilk = computed(() => isOf(this.known(), 'casein'));
+  /** Clear media have no colours to lay beside each other. */
+  protected readonly colours = computed(() => !isClear(this.known()));
+  protected readonly hasSheen = computed(() => this.known().kind === 'clear');
+  protected readonly sheens = [{ value: '', name: 'its own' }, ...optionsOf(SHEEN_NAMES, SHEENS)];
   protected readonly isWax = computed(() => this.known().kind === 'wax');
   /** Seals are made of clear media and waxes, coats of everything else and of clear media between. */
   protected readonly media = computed(() =>
@@ -187,7 +198,7 @@ export class StepCard {
   protected readonly opposed = computed(() => {
     const layers = this.forecast()?.appearance.layers ?? [];
     const below = layers[layers.findIndex((layer) => layer.id === this.step().id) - 1];
-    return below === undefined || below.id === 'panel' ? null : opposite(below.seen);
+    return below === undefined || GROUND_IDS.includes(below.id) ? null : opposite(below.seen);
   });
 
   private readonly beginsAt = computed(() => {
@@ -233,7 +244,7 @@ export class StepCard {
     this.change('film', {
       medium: key,
       thicknessUm: known.wetFilmUm,
-      ...(known.tint === null ? {} : { colour: known.tint }),
+      ...(known.tint === null ? {} : { colour: known.tint, colourName: '' }),
     });
   }
 
