@@ -41,6 +41,7 @@ export interface Resized {
         class="part"
         [class]="part.substrate"
         [class.on]="part.id === chosen()"
+        [style.background]="part.colour"
         [style.left.px]="part.left"
         [style.top.px]="part.top"
         [style.width.px]="part.width"
@@ -140,6 +141,7 @@ export class UnfoldedSheet {
         id: part.id,
         name: part.name,
         substrate: part.substrate,
+        colour: part.ground.colour,
         surface: substrateName(part.substrate),
         plan: partPlan(plan, part.id),
         left: left0 + place.x * scale,
