@@ -9,6 +9,7 @@ import {
   type Wants,
 } from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
+import { when } from './create';
 import { SCHOOL_STEPS, type School } from './schools';
 
 export const NO_WANTS: Wants = { spacingMm: null, openingMm: null, chips: null, worn: null, under: null };
@@ -66,7 +67,7 @@ export function newPlan(
   nextId: () => string,
 ): Plan {
   const part = nextId();
-  const steps = SCHOOL_STEPS[school](nextId, { rule: 'at', at: startsAt });
+  const steps = SCHOOL_STEPS[school](nextId, when('recoat'));
   const finish = nextId();
   return {
     format: PLAN_FORMAT,

@@ -3,6 +3,7 @@ import { isClear, medium } from '@zaffet/core/media';
 import { roundsFor } from '@zaffet/core/plan';
 import { type Setting } from '@zaffet/core/solve';
 import { metresToUm, SECONDS_PER_MINUTE } from '@zaffet/core/units';
+import { when } from './create';
 import { type PartPlan } from './partPlan';
 import { SCHOOL_KEYS, SCHOOL_STEPS, type School } from './schools';
 
@@ -17,7 +18,7 @@ export function schoolPlan(plan: PartPlan, key: School, nextId: () => string): P
   const paints = plan.steps.filter((step) => isPaint(step, plan)).filter(isFilmStep);
   const lowest = paints[0];
   const last = paints.at(-1);
-  const fresh = SCHOOL_STEPS[key](nextId, { rule: 'at', at: plan.startsAt });
+  const fresh = SCHOOL_STEPS[key](nextId, when('recoat'));
   const own = fresh.filter((step) => isPaint(step, plan));
   const steps = fresh.map((step): PlanStep => {
     if (!isFilmStep(step)) return step;

@@ -12,6 +12,7 @@ import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore } from '@ngrx/store';
 import { routes } from './app.routes';
+import { provideMoments } from './data/moments';
 import * as shelfEffects from './shop/shelf.effects';
 import { shelfFeature } from './shop/shelf.feature';
 import { ICONS } from './ui/icons';
@@ -20,6 +21,7 @@ export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch()),
+    provideMoments(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(
       {},

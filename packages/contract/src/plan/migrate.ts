@@ -160,6 +160,14 @@ function from4(file: Fields): Fields {
   };
 }
 
+/** A step at the very instant its plan starts began with it: moved later, it begins when it may. */
+const withTheFirst = (step: Fields, startsAt: unknown): Fields => {
+  const { rule, at } = fieldsOf(step['start']);
+  return rule === 'at' && at === startsAt
+    ? { ...step, start: { rule: 'state', state: 'recoat', waitMin: 0 } }
+    : step;
+};
+
 /** Version 5 knew coats of one colour, clear coats of one sheen, and plain parts that look as their surface mostly does. */
 function from5(file: Fields): Fields {
   const { piece } = file;
@@ -178,7 +186,8 @@ function from5(file: Fields): Fields {
       : piece,
     finishes: each(file['finishes'], (finish) => ({
       ...finish,
-      steps: each(finish['steps'], (step) => {
+      steps: each(finish['steps'], (filed) => {
+        const step = withTheFirst(filed, file['startsAt']);
         if (step['kind'] === 'coat') return { ...step, others: [], manner: 'side-by-side', texture: 0 };
         return step['kind'] === 'seal' ? { ...step, sheen: null } : step;
       }),

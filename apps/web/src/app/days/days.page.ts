@@ -4,6 +4,7 @@ import { duration, stepTitle } from '@zaffet/words';
 import { sittings } from '@zaffet/workshop';
 import { format } from 'date-fns';
 import { planFeature } from '../plan/plan.feature';
+import { Clock } from '../data/clock';
 
 /** What is done when, over all parts of the piece. */
 @Component({
@@ -57,6 +58,7 @@ import { planFeature } from '../plan/plan.feature';
   styleUrl: './days.page.scss',
 })
 export class DaysPage {
+  private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly file = this.store.selectSignal(planFeature.selectFile);
 
@@ -86,7 +88,7 @@ export class DaysPage {
       work: `${duration(lines.reduce((sum, { seconds }) => sum + seconds, 0))} of work`,
       lines: lines.map((line) => ({
         ...line,
-        from: format(line.when, 'HH:mm'),
+        from: this.clock.time(line.when),
         hands: duration(line.seconds),
       })),
     }));

@@ -6,7 +6,7 @@ import { BODIES, type Body, filmOfBody, SPOON_TRUE } from '@zaffet/core/quantity
 import { BODY_NAMES, perCent, spoonText, um, volume } from '@zaffet/words';
 import { lastBody, type Measured, type MixPot } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
-import { format } from 'date-fns';
+import { Clock } from '../data/clock';
 import { newId } from '../data/fresh';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
@@ -83,6 +83,7 @@ const WORTH_KEEPING = 2e-6;
   styleUrl: './pot-card.scss',
 })
 export class PotCard {
+  private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly units = inject(Units).system;
   private readonly file = this.store.selectSignal(planFeature.selectFile);
@@ -100,7 +101,7 @@ export class PotCard {
   });
   protected readonly whenText = computed(() => {
     const { mixedAt, useBy, keepCold, medium, uses } = this.pot();
-    const at = (moment: number): string => format(this.start() + moment * 1000, 'EEE d MMM HH:mm');
+    const at = (moment: number): string => this.clock.dateTime(this.start() + moment * 1000);
     const mixes = isOf(medium, 'powder') || this.pot().goesIn.length > 1;
     const verb = mixes ? 'Mix it' : 'Pour it out';
     const keeps =
@@ -128,7 +129,7 @@ export class PotCard {
       said.push('Powder into warm water, rest it 15 to 20 min, stir every few minutes while you work.');
     for (const { at, water } of thinned)
       said.push(
-        `For ${format(this.start() + at * 1000, 'EEE d MMM HH:mm')} thin what is left with ${volume(water, this.units())} of water.`,
+        `For ${this.clock.dateTime(this.start() + at * 1000)} thin what is left with ${volume(water, this.units())} of water.`,
       );
     if (this.leftover() > 0) said.push(`Whole spoons leave ${volume(this.leftover(), this.units())} over.`);
     return said.join(' ');

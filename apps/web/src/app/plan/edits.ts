@@ -94,13 +94,15 @@ export function addStep(plan: Plan, finishId: string, step: PlanStep, index: num
   );
 }
 
-/** Takes a step out, and where it lay on each part. */
-export function removeStep(plan: Plan, stepId: string): Plan {
-  const next = withSteps(plan, having(stepId), (steps) => {
-    const others = steps.filter((step) => step.id !== stepId);
+/** Takes steps of a finish out, and where they lay on each part. */
+export function removeSteps(plan: Plan, stepIds: readonly string[]): Plan {
+  const [first] = stepIds;
+  if (first === undefined) return plan;
+  const next = withSteps(plan, having(first), (steps) => {
+    const others = steps.filter(({ id }) => !stepIds.includes(id));
     return mayBe(others) ? others : steps;
   });
-  return next === plan ? plan : withoutMaps(next, [stepId]);
+  return next === plan ? plan : withoutMaps(next, stepIds);
 }
 
 /** Drops what parts remember of steps that are gone. */
@@ -112,25 +114,54 @@ function withoutMaps(plan: Plan, stepIds: readonly string[]): Plan {
   return { ...plan, piece: { ...plan.piece, parts } };
 }
 
-/**
- * Brings a step to another place in the order. Starts belong to places: each step takes over when its new place
- * begins.
- */
+/** Brings a step to another place in the order. When a step begins is its own: every rule goes where its step goes. */
 export function placeStep(plan: Plan, stepId: string, to: number): Plan {
   return withSteps(plan, having(stepId), (steps) => {
-    const from = steps.findIndex(({ id }) => id === stepId);
-    const step = steps[from];
+    const step = steps.find(({ id }) => id === stepId);
     if (step === undefined || to < 0 || to >= steps.length) return steps;
     const others = steps.filter(({ id }) => id !== stepId);
-    const order = [...others.slice(0, to), step, ...others.slice(to)];
-    return order.map((moved, i) => ({ ...moved, start: steps[i]!.start }));
+    return [...others.slice(0, to), step, ...others.slice(to)];
   });
 }
 
-/** Moves a step later (+1, towards the eye) or earlier (−1). */
-export function moveStep(plan: Plan, stepId: string, by: 1 | -1): Plan {
-  const steps = plan.finishes.find(having(stepId))?.steps ?? [];
-  return placeStep(plan, stepId, steps.findIndex(({ id }) => id === stepId) + by);
+/**
+ * Moves steps of a finish one place later (+1, towards the eye) or earlier (−1), in the order they have; together they
+ * go no further than the end.
+ */
+export function moveSteps(plan: Plan, stepIds: readonly string[], by: 1 | -1): Plan {
+  const [first] = stepIds;
+  if (first === undefined) return plan;
+  return withSteps(plan, having(first), (steps) => {
+    const order = by < 0 ? [...steps] : [...steps].reverse();
+    const chosen = (at: number): boolean => order[at] !== undefined && stepIds.includes(order[at].id);
+    if (chosen(0)) return steps;
+    order.forEach((step, at) => {
+      if (at === 0 || !stepIds.includes(step.id)) return;
+      [order[at - 1], order[at]] = [step, order[at - 1]!];
+    });
+    return by < 0 ? order : order.reverse();
+  });
+}
+
+/** Puts steps copied elsewhere into a finish, with the painter's own media they are made of. */
+export function pasteSteps(
+  plan: Plan,
+  finishId: string,
+  steps: readonly PlanStep[],
+  media: Plan['media'],
+  index: number,
+): Plan {
+  const next = withSteps(
+    plan,
+    ({ id }) => id === finishId,
+    (before) => {
+      const all = [...before.slice(0, index), ...steps, ...before.slice(index)];
+      return mayBe(all) ? all : before;
+    },
+  );
+  if (next === plan) return plan;
+  const known = new Set(plan.media.map(({ key }) => key));
+  return { ...next, media: [...plan.media, ...media.filter(({ key }) => !known.has(key))] };
 }
 
 export function changeFinish(plan: Plan, finishId: string, changes: Partial<Finish>): Plan {

@@ -1,5 +1,9 @@
+import { TestBed } from '@angular/core/testing';
+import { forecast } from '@zaffet/core/forecast';
+import fc from 'fast-check';
 import { layersOf, LIMITS, type Plan, type PlanStep } from '@zaffet/contract';
-import { beginAt, newCoat, newStep, partPlan, toModel } from '@zaffet/workshop';
+import { basisOf, beginAt, newCoat, newStep, partPlan, toModel } from '@zaffet/workshop';
+import { Clock } from '../data/clock';
 import { workBegins } from '../data/fresh';
 import { filmOf, samplePlan } from '../testing/plan';
 import {
@@ -10,15 +14,17 @@ import {
   changePart,
   changeStep,
   fitted,
-  moveStep,
+  moveSteps,
+  pasteSteps,
   ownFinish,
   placeStep,
   removeFinish,
   removePart,
-  removeStep,
+  removeSteps,
   replaceSteps,
   takeWhatIf,
 } from './edits';
+import { movedMoments } from './moved-moments';
 import { record, redo, startHistory, undo } from './history';
 
 describe('history', () => {
@@ -71,7 +77,7 @@ describe('edits', () => {
     ).toBe(plan);
     expect(changeAir(plan, { temperatureC: plan.air.temperatureC })).toBe(plan);
     expect(changePart(plan, 'panel', { widthMm: 600 })).toBe(plan);
-    expect(moveStep(plan, 'top', 1)).toBe(plan);
+    expect(moveSteps(plan, ['top'], 1)).toBe(plan);
   });
 
   it('are taken by the steps they fit, and by no other', () => {
@@ -87,20 +93,59 @@ describe('edits', () => {
     expect(film(plan, 2).thicknessUm).not.toBe(120);
   });
 
-  it('add, remove and move coats; each place keeps when it begins', () => {
+  it('add, remove and move steps', () => {
     const coat = newCoat('new', 'chalk', '#112233', '', { rule: 'after', waitMin: 5 });
     expect(ids(addStep(plan, finish, coat, 3))).toEqual(['base', 'slip', 'top', 'new']);
-    expect(ids(removeStep(plan, 'slip'))).toEqual(['base', 'top']);
-    const moved = moveStep(plan, 'top', -1);
-    expect(ids(moved)).toEqual(['base', 'top', 'slip']);
-    expect(stepsOf(moved).map((step) => step.start)).toEqual(stepsOf(plan).map((step) => step.start));
+    expect(ids(removeSteps(plan, ['slip']))).toEqual(['base', 'top']);
+    expect(ids(moveSteps(plan, ['top'], -1))).toEqual(['base', 'top', 'slip']);
+    expect(ids(moveSteps(plan, ['base', 'slip'], 1))).toEqual(['top', 'base', 'slip']);
+    expect(moveSteps(plan, ['slip', 'top'], 1)).toBe(plan);
     expect(ids(placeStep(plan, 'base', 2))).toEqual(['slip', 'top', 'base']);
     expect(placeStep(plan, 'base', 3)).toBe(plan);
   });
 
+  it('leave every other step when it begins, wherever one is put, moved or taken out (property)', () => {
+    const coat = newCoat('new', 'chalk', '#112233', '', { rule: 'after', waitMin: 5 });
+    const startsOf = (p: Plan): Map<string, string> =>
+      new Map(stepsOf(p).map(({ id, start }) => [id, JSON.stringify(start)]));
+    const edit = fc.oneof(
+      fc.record({ do: fc.constant('add' as const), at: fc.nat(8) }),
+      fc.record({ do: fc.constant('place' as const), at: fc.nat(8), to: fc.nat(8) }),
+      fc.record({
+        do: fc.constant('move' as const),
+        at: fc.nat(8),
+        by: fc.constantFrom(1 as const, -1 as const),
+      }),
+      fc.record({ do: fc.constant('remove' as const), at: fc.nat(8) }),
+    );
+    fc.assert(
+      fc.property(fc.array(edit, { maxLength: 12 }), (edits) => {
+        let now = plan;
+        edits.forEach((one, k) => {
+          const before = startsOf(now);
+          const idAt = stepsOf(now)[one.at]?.id ?? 'none';
+          if (one.do === 'add') now = addStep(now, finish, { ...coat, id: `n${k}` }, one.at);
+          else if (one.do === 'place') now = placeStep(now, idAt, one.to);
+          else if (one.do === 'move') now = moveSteps(now, [idAt], one.by);
+          else now = removeSteps(now, [idAt]);
+          for (const [id, start] of startsOf(now)) if (before.has(id)) expect(start).toBe(before.get(id)!);
+        });
+      }),
+    );
+  });
+
+  it('bring copied steps in, with the media of one’s own that they are made of', () => {
+    const coat = newCoat('copy', 'chalk', '#112233', '', { rule: 'after', waitMin: 5 });
+    const own = { key: 'mine', name: 'Mine', like: 'chalk', changes: {} };
+    const next = pasteSteps(plan, finish, [{ ...coat, medium: 'mine' }], [own], 1);
+    expect(ids(next)).toEqual(['base', 'copy', 'slip', 'top']);
+    expect(next.media).toEqual([own]);
+    expect(pasteSteps(next, finish, [{ ...coat, id: 'again' }], [own], 0).media).toEqual([own]);
+  });
+
   it('never take the last coat, nor more coats than a plan may hold', () => {
-    const one = removeStep(removeStep(plan, 'top'), 'slip');
-    expect(removeStep(one, 'base')).toBe(one);
+    const one = removeSteps(plan, ['top', 'slip']);
+    expect(removeSteps(one, ['base'])).toBe(one);
     let many = plan;
     for (let i = 0; i < 50; i++)
       many = addStep(
@@ -119,8 +164,8 @@ describe('edits', () => {
   it('never leave out, nor take, the last step that is done', () => {
     const two = changeStep(changeStep(plan, 'slip', OFF), 'top', OFF);
     expect(changeStep(two, 'base', OFF)).toBe(two);
-    expect(removeStep(two, 'base')).toBe(two);
-    expect(ids(removeStep(two, 'top'))).toEqual(['base', 'slip']);
+    expect(removeSteps(two, ['base'])).toBe(two);
+    expect(ids(removeSteps(two, ['top']))).toEqual(['base', 'slip']);
   });
 
   it('move the whole day with its beginning, inside what air can be', () => {
@@ -135,7 +180,8 @@ describe('edits', () => {
   });
 
   it('begin at another moment, with what was set by the clock', () => {
-    const later = beginAt(plan, '2026-05-13T09:30:00.000Z');
+    const atStart = { fits: 'any', changes: { start: { rule: 'at', at: plan.startsAt } } } as const;
+    const later = beginAt(changeStep(plan, 'base', atStart), '2026-05-13T09:30:00.000Z');
     expect(stepsOf(later)[0]!.start).toEqual({ rule: 'at', at: '2026-05-13T09:30:00.000Z' });
     expect(stepsOf(later)[2]!.start).toEqual(stepsOf(plan)[2]!.start);
     expect(beginAt(plan, plan.startsAt)).toBe(plan);
@@ -149,7 +195,7 @@ describe('edits', () => {
     const painted = changeMap(plan, 'panel', 'slip', map);
     expect(painted.piece.parts[0]!.maps).toEqual({ slip: map });
     expect(changeMap(painted, 'panel', 'slip', null)).toEqual(plan);
-    expect(removeStep(painted, 'slip').piece.parts[0]!.maps).toEqual({});
+    expect(removeSteps(painted, ['slip']).piece.parts[0]!.maps).toEqual({});
     expect(replaceSteps(painted, finish, [stepsOf(plan)[0]!]).piece.parts[0]!.maps).toEqual({});
   });
 
@@ -185,5 +231,21 @@ describe('edits', () => {
   it('fit numbers into their limit and onto their step', () => {
     expect([-5, 33.4, 9999].map((value) => fitted(LIMITS.thicknessUm, value))).toEqual([4, 33, 1200]);
     expect(fitted(LIMITS.humidity, 0.4567)).toBe(0.46);
+  });
+});
+
+describe('what an edit of the order does to moments', () => {
+  const told = (before: Plan, after: Plan, touched: readonly string[]): string => {
+    const [was, is] = [before, after].map((plan) => forecast(basisOf(partPlan(plan))).times);
+    return movedMoments(was!, is!, touched, partPlan(after), TestBed.inject(Clock));
+  };
+
+  it('is told of the others that moved, and of none that did not', () => {
+    const plan = samplePlan();
+    const wait = { ...newStep('wait', 'pause'), durationMin: 90 } as PlanStep;
+    const later = addStep(plan, plan.finishes[0]!.id, wait, 2);
+    expect(told(plan, later, ['pause'])).toMatch(/^4\. .* now \d\d:\d\d, was \d\d:\d\d\.$/);
+    expect(told(plan, addStep(plan, plan.finishes[0]!.id, wait, 3), ['pause'])).toBe('');
+    expect(told(plan, plan, [])).toBe('');
   });
 });

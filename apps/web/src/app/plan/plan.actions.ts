@@ -20,8 +20,9 @@ export const PlanEditor = createActionGroup({
   events: {
     'Step Changed': props<{ stepId: string; edit: StepEdit; gesture: string | null }>(),
     'Step Added': props<{ step: PlanStep; index: number }>(),
-    'Step Removed': props<{ stepId: string }>(),
-    'Step Moved': props<{ stepId: string; by: 1 | -1 }>(),
+    'Steps Removed': props<{ stepIds: readonly string[] }>(),
+    'Steps Moved': props<{ stepIds: readonly string[]; by: 1 | -1 }>(),
+    'Steps Pasted': props<{ steps: readonly PlanStep[]; media: Plan['media']; index: number }>(),
     'Step Selected': props<{ stepId: string | null }>(),
     'Air Changed': props<{
       changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number };

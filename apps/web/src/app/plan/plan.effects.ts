@@ -1,4 +1,5 @@
 import { inject } from '@angular/core';
+import { MatSnackBar } from '@angular/material/snack-bar';
 import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { mapResponse } from '@ngrx/operators';
@@ -10,16 +11,21 @@ import {
   distinctUntilChanged,
   EMPTY,
   exhaustMap,
+  filter,
   from,
   map,
   of,
+  pairwise,
+  startWith,
   switchMap,
   tap,
   withLatestFrom,
 } from 'rxjs';
+import { Clock } from '../data/clock';
 import { PlanOutbox, type PlanSending } from '../data/plan-outbox';
 import { currentOf, faultOf, PlansApi } from '../data/plans.api';
-import { PlanApi } from './plan.actions';
+import { movedMoments } from './moved-moments';
+import { PlanApi, PlanEditor } from './plan.actions';
 import { planFeature } from './plan.feature';
 
 export const openPlan$ = createEffect(
@@ -132,5 +138,42 @@ export const leaveMine$ = createEffect(
         else if (action.type === PlanApi.mineDropped.type) void router.navigate(['/plans']);
       }),
     ),
+  { functional: true, dispatch: false },
+);
+
+/** Steps an edit of the order is about. */
+const touchedBy = (action: ReturnType<(typeof ORDER)[number]>): readonly string[] => {
+  if ('step' in action) return [action.step.id];
+  if ('steps' in action) return action.steps.map(({ id }) => id);
+  return 'stepIds' in action ? action.stepIds : [action.stepId];
+};
+const ORDER = [
+  PlanEditor.stepAdded,
+  PlanEditor.stepsPasted,
+  PlanEditor.stepsRemoved,
+  PlanEditor.stepsMoved,
+  PlanEditor.stepPlaced,
+  PlanEditor.stepChanged,
+] as const;
+
+/** Says at once what an edit of the order did to the moments of the other steps, with a way back. */
+export const tellMovedMoments$ = createEffect(
+  (actions = inject(Actions), store = inject(Store), snack = inject(MatSnackBar), clock = inject(Clock)) => {
+    const forecasts = store.select(planFeature.selectForecast).pipe(startWith(null), pairwise());
+    return actions.pipe(
+      ofType(...ORDER),
+      filter((action) => !('edit' in action) || 'off' in action.edit.changes),
+      withLatestFrom(forecasts, store.select(planFeature.selectPlan)),
+      tap(([action, [before, after], plan]) => {
+        if (before === null || after === null || plan === null) return;
+        const text = movedMoments(before.times, after.times, touchedBy(action), plan, clock);
+        if (text === '') return;
+        snack
+          .open(text, 'Undo', { duration: 9000, horizontalPosition: 'end' })
+          .onAction()
+          .subscribe(() => store.dispatch(PlanEditor.undoAsked()));
+      }),
+    );
+  },
   { functional: true, dispatch: false },
 );

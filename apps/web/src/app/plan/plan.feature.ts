@@ -22,12 +22,13 @@ import {
   changePart,
   changePrice,
   changeStep,
-  moveStep,
+  moveSteps,
   ownFinish,
+  pasteSteps,
   placeStep,
   removeFinish,
   removePart,
-  removeStep,
+  removeSteps,
   replaceParts,
   replaceSteps,
   takeWhatIf,
@@ -176,12 +177,15 @@ export const planFeature = createFeature({
       ...edited(state, null, (plan) => addStep(plan, finishOf(state), step, index)),
       selectedStepId: step.id,
     })),
-    on(PlanEditor.stepRemoved, (state, { stepId }) => ({
-      ...edited(state, null, (plan) => removeStep(plan, stepId)),
+    on(PlanEditor.stepsRemoved, (state, { stepIds }) => ({
+      ...edited(state, null, (plan) => removeSteps(plan, stepIds)),
       selectedStepId: null,
     })),
-    on(PlanEditor.stepMoved, (state, { stepId, by }) =>
-      edited(state, null, (plan) => moveStep(plan, stepId, by)),
+    on(PlanEditor.stepsMoved, (state, { stepIds, by }) =>
+      edited(state, null, (plan) => moveSteps(plan, stepIds, by)),
+    ),
+    on(PlanEditor.stepsPasted, (state, { steps, media, index }) =>
+      edited(state, null, (plan) => pasteSteps(plan, finishOf(state), steps, media, index)),
     ),
     on(PlanEditor.stepSelected, (state, { stepId }): PlanState => ({ ...state, selectedStepId: stepId })),
     on(PlanEditor.airChanged, (state, { changes, gesture }) =>

@@ -5,7 +5,7 @@ import { forecast } from '@zaffet/core/forecast';
 import { figureValues } from '@zaffet/core/readout';
 import { figureText, perCent, stepTitle } from '@zaffet/words';
 import { basisOf, partPlan } from '@zaffet/workshop';
-import { format } from 'date-fns';
+import { Clock } from '../data/clock';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PartFace } from '../ui/part-face';
 
@@ -68,6 +68,7 @@ import { PartFace } from '../ui/part-face';
   `,
 })
 export class PlanTile {
+  private readonly clock = inject(Clock);
   private readonly api = inject(PlansApi);
   readonly listed = input.required<PlanSummary>();
 
@@ -112,5 +113,5 @@ export class PlanTile {
     const opening = figureText('opening', values.opening);
     return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
   });
-  protected readonly changed = computed(() => format(new Date(this.listed().savedAt), 'd MMM, HH:mm'));
+  protected readonly changed = computed(() => this.clock.dateTime(new Date(this.listed().savedAt)));
 }

@@ -11,12 +11,13 @@ import { BODIES } from '@zaffet/core/quantity';
 import { BODY_NAMES } from '@zaffet/words';
 import { potUseBy } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
-import { format, formatISO } from 'date-fns';
+import { format } from 'date-fns';
 import { newId, now } from '../data/fresh';
 import { ChoiceField, optionsOf } from '../ui/choice-field';
 import { NumberField } from '../ui/number-field';
 import { ShelfEditor, ShelfServer } from '../shop/shelf.actions';
 import { shelfFeature } from '../shop/shelf.feature';
+import { MomentField } from '../ui/moment-field';
 
 const PAINT = '#d9d3c0';
 /** Everything a tin can hold. */
@@ -29,6 +30,7 @@ const MEDIA = MEDIUM_KEYS.filter((key) => key !== 'salt').map((key) => ({
 @Component({
   selector: 'zf-shelf-page',
   imports: [
+    MomentField,
     ChoiceField,
     MatButtonModule,
     MatCheckboxModule,
@@ -140,16 +142,7 @@ export class ShelfPage {
     this.put({ id: newId(), kind: 'abrasive', name: 'Paper', grit: 220, sheets: 5 });
   }
 
-  protected day(at: string | null): string {
-    return at === null ? '' : formatISO(new Date(at), { representation: 'date' });
-  }
-
-  protected minute(at: string): string {
-    return format(new Date(at), "yyyy-MM-dd'T'HH:mm");
-  }
-
-  protected instant(typed: string): string | null {
-    const moment = Date.parse(typed);
-    return Number.isNaN(moment) ? null : new Date(moment).toISOString();
+  protected momentOf(at: string | null): Date | null {
+    return at === null ? null : new Date(at);
   }
 }

@@ -17,12 +17,15 @@ import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { API, LIMITS, plainText } from '@zaffet/contract';
 import { lengthShown } from '@zaffet/words';
 import { Store } from '@ngrx/store';
-import { format } from 'date-fns';
+import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { ROOMS } from './rooms';
 import { SaveNotice } from './save-notice';
+
+/** Fields without a text of their own to undo in. */
+const HAVE_NO_TEXT = ['range', 'checkbox', 'radio', 'color'];
 
 /** The frame round an open plan: its name, whether it is saved, undo, the rooms in working order. */
 @Component({
@@ -44,6 +47,7 @@ import { SaveNotice } from './save-notice';
   host: { '(document:keydown)': 'onKey($event)' },
 })
 export class PlanFrame {
+  protected readonly clock = inject(Clock);
   private readonly store = inject(Store);
   protected readonly units = inject(Units);
   protected readonly rooms = ROOMS;
@@ -68,7 +72,7 @@ export class PlanFrame {
     const { save, savedAt, kept } = this.state();
     switch (save) {
       case 'saved':
-        return savedAt === null ? '' : `saved ${format(new Date(savedAt), 'HH:mm')}`;
+        return savedAt === null ? '' : `saved ${this.clock.time(new Date(savedAt))}`;
       case 'waiting':
       case 'saving':
         return 'saving …';
@@ -126,8 +130,8 @@ export class PlanFrame {
   /** Ctrl+Z and Ctrl+Y or Ctrl+Shift+Z, except while a text is being typed, which has its own undo. */
   protected onKey(event: KeyboardEvent): void {
     if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-    const target = event.target as HTMLElement | null;
-    if (target instanceof HTMLInputElement && target.type !== 'range') return;
+    const { target } = event;
+    if (target instanceof HTMLInputElement && !HAVE_NO_TEXT.includes(target.type)) return;
     const key = event.key.toLowerCase();
     if (key === 'z' && !event.shiftKey) this.undo();
     else if (key === 'y' || (key === 'z' && event.shiftKey)) this.redo();

@@ -1,25 +1,32 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { MatSelectModule } from '@angular/material/select';
 
 /** One of several words, with its label above, as compact as a number field. */
 @Component({
   selector: 'zf-choice',
+  imports: [MatSelectModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <label>
+    <div class="field">
       <span [class.visually-hidden]="quiet()">{{ label() }}</span>
-      <select #field [disabled]="disabled()" (change)="chosen.emit(field.value)">
+      <mat-select
+        [aria-label]="label()"
+        [disabled]="disabled()"
+        [value]="value()"
+        (selectionChange)="chosen.emit($event.value)"
+      >
         @for (option of options(); track option.value) {
-          <option [value]="option.value" [selected]="option.value === value()">{{ option.name }}</option>
+          <mat-option [value]="option.value">{{ option.name }}</mat-option>
         }
-      </select>
-    </label>
+      </mat-select>
+    </div>
   `,
   styles: `
     :host {
       display: block;
       min-width: 0;
     }
-    label {
+    .field {
       display: grid;
       gap: 2px;
     }
@@ -27,22 +34,24 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
       color: var(--ink-2);
       font-size: 12px;
     }
-    select {
+    mat-select {
+      display: flex;
+      align-items: center;
+      box-sizing: border-box;
       width: 100%;
       height: 32px;
-      padding: 0 6px;
+      padding: 0 8px;
       border: 1px solid var(--field-line, var(--line));
       border-radius: 4px;
       background: var(--paper);
-      color: var(--ink);
-      font: inherit;
+      --mat-select-trigger-text-size: 14px;
     }
-    select:focus-visible {
+    mat-select:focus-visible {
       border-color: var(--kelp);
       outline: 1px solid var(--kelp);
       outline-offset: 0;
     }
-    select:disabled {
+    mat-select.mat-mdc-select-disabled {
       opacity: 0.55;
     }
   `,

@@ -2,7 +2,10 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { LIMITS } from '@zaffet/contract';
 import { Band } from './band';
+import { Clock } from '../data/clock';
+import { provideMoments } from '../data/moments';
 import { Units } from '../data/units';
+import { MomentField } from './moment-field';
 import { NumberField } from './number-field';
 
 function fieldOf(inputs: Record<string, unknown>): {
@@ -106,5 +109,64 @@ describe('band', () => {
     expect(bandOf({ wanted: 8 }).querySelector('.wanted')!.getAttribute('d')).toContain('M175');
     TestBed.resetTestingModule();
     expect(bandOf({ value: null }).querySelector('.value')).toBeNull();
+  });
+});
+
+describe('moment field', () => {
+  function momentOf(inputs: Record<string, unknown>): {
+    boxes: HTMLInputElement[];
+    given: (Date | null)[];
+    fixture: ComponentFixture<MomentField>;
+  } {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideMoments()] });
+    const fixture = TestBed.createComponent(MomentField);
+    const all = { label: 'Begins', value: new Date(2026, 4, 13, 8, 30), ...inputs };
+    for (const [key, value] of Object.entries(all)) fixture.componentRef.setInput(key, value);
+    const given: (Date | null)[] = [];
+    fixture.componentInstance.changed.subscribe((value) => given.push(value));
+    fixture.detectChanges();
+    const host = fixture.nativeElement as HTMLElement;
+    return { fixture, boxes: [...host.querySelectorAll('input')], given };
+  }
+  const typed = (box: HTMLInputElement, text: string): void => {
+    type(box, text);
+    box.dispatchEvent(new Event('blur'));
+  };
+
+  it('is written by day and time, and gives the day that was typed at the same time', () => {
+    const { boxes, given } = momentOf({});
+    expect(boxes.map(({ value }) => value)).toEqual(['13 May 2026', '08:30']);
+    typed(boxes[0]!, '14 May 2026');
+    expect(given).toEqual([new Date(2026, 4, 14, 8, 30)]);
+  });
+
+  it('gives the time that was typed on the same day', () => {
+    const { boxes, given } = momentOf({});
+    typed(boxes[1]!, '09:05');
+    expect(given).toEqual([new Date(2026, 4, 13, 9, 5)]);
+  });
+
+  it('says of what is no moment that it is none, and gives nothing', () => {
+    const { fixture, boxes, given } = momentOf({});
+    typed(boxes[0]!, '31 February 2026');
+    fixture.detectChanges();
+    expect(given).toEqual([]);
+    expect((fixture.nativeElement as HTMLElement).querySelector('[role=alert]')).not.toBeNull();
+  });
+
+  it('may be emptied where nobody need say, by the day alone', () => {
+    const { boxes, given } = momentOf({ time: false });
+    expect(boxes.length).toBe(1);
+    typed(boxes[0]!, '');
+    expect(given).toEqual([null]);
+  });
+
+  it('follows the clock that is chosen', () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const clock = TestBed.inject(Clock);
+    clock.choose('12');
+    expect(clock.time(new Date(2026, 4, 13, 14, 5))).toBe('2:05 PM');
+    clock.choose('24');
+    expect(clock.time(new Date(2026, 4, 13, 14, 5))).toBe('14:05');
   });
 });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { LIMITS, plainText } from '@zaffet/contract';
@@ -9,6 +10,7 @@ import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { MethodSheet } from '../method-sheet/method-sheet';
 import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
+import { MomentField } from '../../ui/moment-field';
 
 /** A working day, in minutes from midnight. */
 const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
@@ -16,7 +18,7 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
 /** Which finish is on the bench, as it is meant or with a what-if tried on it. */
 @Component({
   selector: 'zf-bench-bar',
-  imports: [MatButtonModule, MatDialogModule, MatIconModule],
+  imports: [MatCheckboxModule, MomentField, MatButtonModule, MatDialogModule, MatIconModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="name">
@@ -61,25 +63,22 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
     }
     <span class="spacer"></span>
     <span class="hours" role="group" aria-label="Hours you work">
-      <label
-        ><input type="checkbox" [checked]="hours() !== null" (change)="keepHours(hours() === null)" />I
-        work</label
-      >
+      <mat-checkbox [checked]="hours() !== null" (change)="keepHours($event.checked)">I work</mat-checkbox>
       @if (hours(); as kept) {
-        <input
-          #from
-          type="time"
-          aria-label="from"
+        <zf-moment
+          label="from"
+          [quiet]="true"
+          [day]="false"
           [value]="clock(kept.opensMin)"
-          (change)="setHours(from, 'opensMin')"
+          (changed)="setHours($event, 'opensMin')"
         />
         to
-        <input
-          #to
-          type="time"
-          aria-label="to"
+        <zf-moment
+          label="to"
+          [quiet]="true"
+          [day]="false"
           [value]="clock(kept.closesMin)"
-          (change)="setHours(to, 'closesMin')"
+          (changed)="setHours($event, 'closesMin')"
         />
       } @else {
         at any hour
@@ -148,25 +147,6 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
       gap: 5px;
       font-size: 13px;
     }
-    .hours label {
-      display: flex;
-      align-items: center;
-      gap: 5px;
-      min-height: 30px;
-    }
-    .hours input[type='checkbox'] {
-      width: 17px;
-      height: 17px;
-      accent-color: var(--kelp);
-    }
-    .hours input[type='time'] {
-      height: 28px;
-      border: 1px solid var(--line);
-      border-radius: 4px;
-      background: var(--paper);
-      color: var(--ink);
-      font: inherit;
-    }
     .spacer {
       flex: 1;
     }
@@ -201,8 +181,9 @@ export class BenchBar {
 
   protected readonly hours = computed(() => this.file()?.hours ?? null);
 
-  protected clock(minutes: number): string {
-    return [Math.floor(minutes / 60), minutes % 60].map((part) => String(part).padStart(2, '0')).join(':');
+  /** A time of day as a moment of today. */
+  protected clock(minutes: number): Date {
+    return new Date(new Date().setHours(Math.floor(minutes / 60), minutes % 60, 0, 0));
   }
 
   protected keepHours(keep: boolean): void {
@@ -212,12 +193,10 @@ export class BenchBar {
   }
 
   /** Hours that would close before they open are not taken. */
-  protected setHours(input: HTMLInputElement, which: 'opensMin' | 'closesMin'): void {
-    const [hour, minute] = input.value.split(':').map(Number);
-    const before = this.hours()!;
-    const hours = { ...before, [which]: (hour ?? 0) * 60 + (minute ?? 0) };
-    if (input.value === '' || hours.closesMin <= hours.opensMin) input.value = this.clock(before[which]);
-    else this.store.dispatch(PlanEditor.hoursChanged({ hours }));
+  protected setHours(at: Date | null, which: 'opensMin' | 'closesMin'): void {
+    if (at === null) return;
+    const hours = { ...this.hours()!, [which]: at.getHours() * 60 + at.getMinutes() };
+    if (hours.closesMin > hours.opensMin) this.store.dispatch(PlanEditor.hoursChanged({ hours }));
   }
 
   protected choose(finishId: string | null): void {

@@ -15,7 +15,7 @@ import { celsius, duration } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { scaleTime } from 'd3-scale';
 import { area, curveMonotoneX, curveStepAfter, line } from 'd3-shape';
-import { format } from 'date-fns';
+import { Clock } from '../../data/clock';
 import { Units } from '../../data/units';
 import { fitted } from '../../plan/edits';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -26,6 +26,7 @@ import { FaceClient } from '../../workers/face.client';
 import { DryingCharts } from './drying-charts';
 import { focusOf, type Lane, lanesOf, wholeOf } from './lanes';
 import { Hold, type Pull } from '../../ui/hold';
+import { MomentField } from '../../ui/moment-field';
 
 const LABELS = 128;
 const AXIS = 22;
@@ -43,12 +44,13 @@ const START_STEP = 0.1;
 /** The hours: the shop's air, a lane per coat with its states and windows, and when each coat goes on, to be dragged. */
 @Component({
   selector: 'zf-clock-view',
-  imports: [DryingCharts, Hold, MatButtonToggleModule, MatSliderModule],
+  imports: [MomentField, DryingCharts, Hold, MatButtonToggleModule, MatSliderModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './clock-view.html',
   styleUrl: './clock-view.scss',
 })
 export class ClockView {
+  private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly worker = inject(FaceClient);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
@@ -89,7 +91,7 @@ export class ClockView {
     const ticks = time.ticks(8);
     const long = (time.domain()[1]?.getTime() ?? 0) - (time.domain()[0]?.getTime() ?? 0) > 30 * 3600e3;
     return ticks
-      .map((tick) => ({ x: time(tick), text: format(tick, long ? 'EEE HH:mm' : 'HH:mm') }))
+      .map((tick) => ({ x: time(tick), text: long ? this.clock.dayTime(tick) : this.clock.time(tick) }))
       .filter((tick) => tick.x < this.width() - 40);
   });
 
@@ -97,8 +99,7 @@ export class ClockView {
     const x = this.time()(new Date(this.start() + moment * 1000));
     return Math.min(this.width() - 16, Math.max(LABELS, x));
   };
-  protected readonly clockText = (moment: number): string =>
-    format(new Date(this.start() + moment * 1000), 'HH:mm');
+  protected readonly clockText = (moment: number): string => this.clock.time(this.start() + moment * 1000);
 
   /** Index of the coat that lies on a slipping layer, cracked or not. */
   private readonly slipping = computed(() => {
@@ -126,12 +127,10 @@ export class ClockView {
   protected readonly stripLane = computed(
     () => this.lanes()[this.forecast()?.coats[this.slipping() ?? -1]?.stepIndex ?? -1] ?? null,
   );
-  protected readonly beginsText = computed(() => format(new Date(this.start()), "yyyy-MM-dd'T'HH:mm"));
+  protected readonly begins = computed(() => new Date(this.start()));
 
-  protected begin(input: HTMLInputElement): void {
-    const moment = Date.parse(input.value);
-    if (Number.isNaN(moment)) input.value = this.beginsText();
-    else this.store.dispatch(PlanEditor.startChanged({ startsAt: new Date(moment).toISOString() }));
+  protected begin(at: Date | null): void {
+    if (at !== null) this.store.dispatch(PlanEditor.startChanged({ startsAt: at.toISOString() }));
   }
 
   /** Temperature in the upper half of the air's lane, humidity in the lower, with what they come to. */

@@ -19,8 +19,8 @@ import {
   PointElement,
   Tooltip,
 } from 'chart.js';
-import { format } from 'date-fns';
 import { BaseChartDirective } from 'ng2-charts';
+import { Clock } from '../../data/clock';
 import { Units } from '../../data/units';
 import { forecastAfterTheHand } from '../../plan/after-the-hand';
 import { planFeature } from '../../plan/plan.feature';
@@ -96,6 +96,7 @@ type Line = ChartData<'line', { x: number; y: number }[]>;
   `,
 })
 export class DryingCharts {
+  private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly model = this.store.selectSignal(planFeature.selectModel);
@@ -192,7 +193,7 @@ export class DryingCharts {
     return this.options(
       { x: '', y: `${this.units() === 'imperial' ? '°F' : '°C'} and %`, y1: loss },
       true,
-      (hours) => format(new Date(startsAt + hours * 3600e3), 'EEE HH:mm'),
+      (hours) => this.clock.dayTime(startsAt + hours * 3600e3),
     );
   });
   protected readonly airText = computed(() => {

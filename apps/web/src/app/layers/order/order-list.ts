@@ -1,163 +1,41 @@
 import { CdkDrag, type CdkDragDrop, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
-import { ChangeDetectionStrategy, Component, computed, ElementRef, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, ElementRef, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
-import { isFilmStep } from '@zaffet/contract';
+import { MatTooltipModule } from '@angular/material/tooltip';
+import { isFilmStep, LIMITS } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { findingWords, startWords, stepTitle } from '@zaffet/words';
 import { basisOf } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
-import { format } from 'date-fns';
+import { Clock } from '../../data/clock';
+import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
+import { StepsClip } from '../../plan/steps-clip';
+import { AddStep } from '../section/add-step';
 
 /** Every step of the finish in working order: when it begins and why then, what the plan says of it, left out or not. */
 @Component({
   selector: 'zf-order-list',
-  imports: [CdkDrag, CdkDragHandle, CdkDropList, MatIconModule],
+  imports: [
+    AddStep,
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatIconModule,
+    MatTooltipModule,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <ol cdkDropList (cdkDropListDropped)="drop($event)">
-      @for (row of rows(); track row.id) {
-        <li
-          cdkDrag
-          cdkDragLockAxis="y"
-          [cdkDragData]="row.id"
-          [class.on]="row.id === selectedId()"
-          [class.off]="row.off"
-          [attr.data-step]="row.title"
-        >
-          <button
-            type="button"
-            class="handle"
-            cdkDragHandle
-            [attr.data-handle]="row.id"
-            [attr.aria-label]="'Move ' + row.title + ', step ' + row.number + ': arrow keys'"
-            (keydown.arrowUp)="shift(row.id, row.number - 2, $event)"
-            (keydown.arrowDown)="shift(row.id, row.number, $event)"
-          >
-            <mat-icon svgIcon="grip" />
-          </button>
-          <i class="paint" [style.background]="row.colour"></i>
-          <button
-            type="button"
-            class="row"
-            [attr.aria-expanded]="row.id === selectedId()"
-            (click)="select(row.id)"
-          >
-            <strong>{{ row.number }}. {{ row.title }}</strong>
-            <span>{{ row.when }}</span>
-            @if (row.note) {
-              <em [class]="row.level">{{ row.note }}</em>
-            }
-          </button>
-          <label class="use"
-            ><input
-              type="checkbox"
-              [checked]="!row.off"
-              [disabled]="row.only"
-              [attr.aria-label]="'Do step ' + row.number + ', ' + row.title"
-              (change)="setOff(row.id, row.off ? false : true)"
-          /></label>
-        </li>
-      }
-    </ol>
-  `,
-  styles: `
-    :host {
-      display: block;
-      overflow: auto;
-    }
-    ol {
-      margin: 0;
-      padding: 0 6px 12px;
-      list-style: none;
-    }
-    li {
-      display: grid;
-      grid-template-columns: 26px 14px minmax(0, 1fr) 30px;
-      align-items: center;
-      min-height: 44px;
-      border-bottom: 1px solid var(--line);
-      background: var(--paper);
-    }
-    li.on {
-      background: var(--kelp-soft);
-    }
-    li.off .row,
-    li.off .paint {
-      opacity: 0.6;
-    }
-    li.off strong {
-      text-decoration: line-through;
-    }
-    .handle {
-      display: grid;
-      place-content: center;
-      height: 40px;
-      padding: 0;
-      border: 0;
-      background: none;
-      color: var(--ink-2);
-      cursor: grab;
-    }
-    .handle mat-icon {
-      width: 18px;
-      height: 18px;
-    }
-    .paint {
-      width: 12px;
-      height: 26px;
-      border: 1px solid rgb(0 0 0 / 30%);
-      border-radius: 2px;
-    }
-    .row {
-      display: grid;
-      padding: 5px 4px 5px 8px;
-      border: 0;
-      background: none;
-      color: var(--ink);
-      font: inherit;
-      font-size: 13px;
-      line-height: 1.2;
-      text-align: left;
-      cursor: pointer;
-    }
-    .row span {
-      color: var(--ink-2);
-      font-size: 12px;
-    }
-    .row em {
-      font-size: 12px;
-      font-style: normal;
-    }
-    em.stop,
-    em.warn {
-      color: var(--rust);
-      font-weight: 600;
-    }
-    em.good {
-      color: var(--kelp);
-    }
-    .use {
-      display: grid;
-      place-content: center;
-      height: 44px;
-    }
-    .use input {
-      width: 18px;
-      height: 18px;
-      accent-color: var(--kelp);
-    }
-    .cdk-drag-preview {
-      box-shadow: 0 4px 14px rgb(0 0 0 / 30%);
-    }
-    .cdk-drag-placeholder {
-      opacity: 0.3;
-    }
-  `,
+  templateUrl: './order-list.html',
+  styleUrl: './order-list.scss',
 })
 export class OrderList {
+  private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly units = inject(Units).system;
@@ -173,7 +51,7 @@ export class OrderList {
     return plan.finish.steps.map((step, i) => {
       const times = result.times.find((known) => known.step.id === step.id);
       const finding = result.findings.find(({ stepId }) => stepId === step.id);
-      const at = times === undefined ? '' : format(new Date(start + times.from * 1000), 'EEE HH:mm');
+      const at = times === undefined ? '' : this.clock.dayTime(start + times.from * 1000);
       return {
         id: step.id,
         number: i + 1,
@@ -189,6 +67,73 @@ export class OrderList {
     });
   });
 
+  protected readonly full = computed(() => this.rows().length >= LIMITS.steps.max);
+  /** After which row a step is being put in. */
+  protected readonly putIn = signal<number | null>(null);
+
+  private readonly clipboard = inject(StepsClip);
+  protected readonly clip = this.clipboard.held;
+  /** Whether several steps are being chosen, and which; those that are gone are not. */
+  protected readonly several = signal(false);
+  private readonly picked = signal<readonly string[]>([]);
+  protected readonly chosen = computed(() =>
+    this.rows().flatMap(({ id }) => (this.picked().includes(id) ? [id] : [])),
+  );
+  /** Copied steps go in after the chosen one, else to the end. */
+  private readonly pasteAt = computed(() => {
+    const at = this.rows().findIndex(({ id }) => id === (this.chosen().at(-1) ?? this.selectedId()));
+    return at < 0 ? this.rows().length : at + 1;
+  });
+  protected readonly pasteHint = computed(() => {
+    const before = this.rows()[this.pasteAt() - 1];
+    return before === undefined ? 'First' : `After ${before.title}`;
+  });
+
+  protected begin(): void {
+    const selected = this.selectedId();
+    this.picked.set(selected === null ? [] : [selected]);
+    this.store.dispatch(PlanEditor.stepSelected({ stepId: null }));
+    this.several.set(true);
+  }
+
+  protected choose(stepId: string): void {
+    this.picked.update((ids) =>
+      ids.includes(stepId) ? ids.filter((id) => id !== stepId) : [...ids, stepId],
+    );
+  }
+
+  protected press(stepId: string): void {
+    if (this.several()) this.choose(stepId);
+    else this.select(stepId);
+  }
+
+  protected move(by: 1 | -1): void {
+    this.store.dispatch(PlanEditor.stepsMoved({ stepIds: this.chosen(), by }));
+  }
+
+  protected remove(): void {
+    this.store.dispatch(PlanEditor.stepsRemoved({ stepIds: this.chosen() }));
+  }
+
+  protected copy(): void {
+    const plan = this.plan();
+    if (plan === null) return;
+    const chosen = this.chosen();
+    this.clipboard.take(
+      plan.finish.steps.filter(({ id }) => chosen.includes(id)),
+      plan.media,
+    );
+  }
+
+  /** Copies are steps of their own. */
+  protected paste(): void {
+    const held = this.clip();
+    if (held === null) return;
+    const steps = held.steps.map((step) => ({ ...step, id: newId() }));
+    this.store.dispatch(PlanEditor.stepsPasted({ steps, media: held.media, index: this.pasteAt() }));
+    this.picked.set(steps.map(({ id }) => id));
+  }
+
   protected drop(event: CdkDragDrop<unknown, unknown, string>): void {
     this.store.dispatch(PlanEditor.stepPlaced({ stepId: event.item.data, to: event.currentIndex }));
   }
@@ -202,7 +147,7 @@ export class OrderList {
     );
   }
 
-  protected select(stepId: string): void {
+  private select(stepId: string): void {
     this.store.dispatch(PlanEditor.stepSelected({ stepId: this.selectedId() === stepId ? null : stepId }));
   }
 

@@ -1,20 +1,29 @@
 import { DISTRESS_TOOLS, type DistressTool } from '@zaffet/core/tools';
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import {
+  afterNextRender,
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  output,
+  viewChild,
+} from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { MatMenuModule } from '@angular/material/menu';
+import { MatMenuModule, MatMenuTrigger } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { isFilmStep, layersOf, LIMITS, type PlanStep } from '@zaffet/contract';
 import { medium, MEDIUM_KEYS, type MediumKey, type MediumKind } from '@zaffet/core/media';
 import { COMPANION_TASKS, type CompanionTask, RESIST_AGENTS, type ResistAgent } from '@zaffet/core/plan';
-import { mediumName, RESIST_NAMES, TASK_WORDS, TOOL_NAMES } from '@zaffet/words';
+import { mediumName, RESIST_NAMES, stepTitle, TASK_WORDS, TOOL_NAMES } from '@zaffet/words';
 import { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 
-/** A step of any kind on top of what is there, as it is mostly done. */
+/** A step of any kind put in where it is wanted, as it is mostly done. */
 @Component({
   selector: 'zf-add-step',
   imports: [MatButtonModule, MatIconModule, MatMenuModule, MatTooltipModule],
@@ -23,6 +32,31 @@ import { planFeature } from '../../plan/plan.feature';
 })
 export class AddStep {
   private readonly store = inject(Store);
+  /** Place in the order it goes to; right after the chosen step, or on top, when left out. */
+  readonly index = input<number | null>(null);
+  /** Offers its menu at once, and says when it is done with. */
+  readonly offered = input(false);
+  readonly done = output();
+  private readonly trigger = viewChild.required(MatMenuTrigger);
+  private readonly selectedId = this.store.selectSignal(planFeature.selectSelectedStepId);
+
+  constructor() {
+    afterNextRender(() => this.offered() && this.trigger().openMenu());
+  }
+
+  private readonly goesTo = computed(() => {
+    const steps = this.plan()?.finish.steps ?? [];
+    const chosen = steps.findIndex(({ id }) => id === this.selectedId());
+    return this.index() ?? (chosen < 0 ? steps.length : chosen + 1);
+  });
+  protected readonly label = computed(() => {
+    const plan = this.plan();
+    const before = plan?.finish.steps[this.goesTo() - 1];
+    if (plan === null || before === undefined) return 'Put a step in first';
+    return this.goesTo() === plan.finish.steps.length
+      ? 'Add a step on top'
+      : `Put a step in after ${stepTitle(before, plan.media)}`;
+  });
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   protected readonly limits = LIMITS;
   protected readonly full = computed(() => (this.plan()?.finish.steps.length ?? 0) >= LIMITS.steps.max);
@@ -82,7 +116,7 @@ export class AddStep {
   }
 
   private put(step: PlanStep): void {
-    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.plan()?.finish.steps.length ?? 0 }));
+    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.goesTo() }));
   }
 }
 

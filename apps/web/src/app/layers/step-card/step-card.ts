@@ -55,7 +55,7 @@ import {
 } from '@zaffet/words';
 import { newCompanion } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
-import { format } from 'date-fns';
+import { Clock } from '../../data/clock';
 import { newId } from '../../data/fresh';
 import { Units } from '../../data/units';
 import { type Fits, mayBe, type StepChanges, type StepEdit } from '../../plan/edits';
@@ -67,6 +67,7 @@ import { NumberField } from '../../ui/number-field';
 import { MoreColours } from './more-colours';
 import { Note } from '../note/note';
 import { MediumSheet } from '../medium-sheet/medium-sheet';
+import { MomentField } from '../../ui/moment-field';
 
 const isUrgent = ({ level }: Finding): boolean => level === 'stop' || level === 'warn';
 
@@ -77,6 +78,7 @@ const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.
 @Component({
   selector: 'zf-step-card',
   imports: [
+    MomentField,
     MatButtonModule,
     MatButtonToggleModule,
     MatCheckboxModule,
@@ -101,6 +103,7 @@ export class StepCard {
   private readonly store = inject(Store);
   private readonly dialog = inject(MatDialog);
   private readonly units = inject(Units).system;
+  private readonly clock = inject(Clock);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly selected = this.store.selectSignal(planFeature.selectSelectedStep);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
@@ -210,7 +213,7 @@ export class StepCard {
   });
   protected readonly laidText = computed(() => {
     const at = this.beginsAt();
-    return at === null ? '' : format(at, 'EEEE HH:mm');
+    return at === null ? '' : this.clock.longDayTime(at);
   });
   protected readonly removalText = computed(() => {
     const removal = this.forecast()?.removals.find((r) => r.stepId === this.step().id);
@@ -277,19 +280,19 @@ export class StepCard {
     if (start.rule !== 'at') this.change('any', { start: { ...start, ...changes } });
   }
 
-  protected changeAt(value: string): void {
+  protected changeAt(wanted: Date | null): void {
+    if (wanted === null) return;
     const start = Date.parse(this.plan()!.startsAt);
-    const wanted = Date.parse(value);
-    const at = new Date(Math.min(start + LIMITS.waitMin.max * 60000, Math.max(start, wanted)));
-    if (!Number.isNaN(wanted)) this.change('any', { start: { rule: 'at', at: at.toISOString() } });
+    const at = new Date(Math.min(start + LIMITS.waitMin.max * 60000, Math.max(start, wanted.getTime())));
+    this.change('any', { start: { rule: 'at', at: at.toISOString() } });
   }
 
-  protected localAt(at: string): string {
-    return format(new Date(at), "yyyy-MM-dd'T'HH:mm");
+  protected momentOf(at: string): Date {
+    return new Date(at);
   }
 
   protected move(by: 1 | -1): void {
-    this.store.dispatch(PlanEditor.stepMoved({ stepId: this.step().id, by }));
+    this.store.dispatch(PlanEditor.stepsMoved({ stepIds: [this.step().id], by }));
   }
 
   /** The same step again, right after this one; what began with the plan begins when this allows it. */
@@ -314,7 +317,7 @@ export class StepCard {
   }
 
   protected remove(): void {
-    this.store.dispatch(PlanEditor.stepRemoved({ stepId: this.step().id }));
+    this.store.dispatch(PlanEditor.stepsRemoved({ stepIds: [this.step().id] }));
   }
 
   /** What is half typed is taken over before the card goes, and keys are the plan's again at once. */

@@ -1,0 +1,55 @@
+import { Injectable, signal } from '@angular/core';
+import { format } from 'date-fns';
+
+const KEY = 'zaffet.clock';
+export const CLOCKS = ['24', '12'] as const;
+export type ClockFace = (typeof CLOCKS)[number];
+
+/** How moments are written in this browser, everywhere alike: by a day of 24 hours, or of twice 12. */
+@Injectable({ providedIn: 'root' })
+export class Clock {
+  private readonly chosen = signal<ClockFace>(remembered());
+  readonly face = this.chosen.asReadonly();
+
+  choose(face: ClockFace): void {
+    this.chosen.set(face);
+    try {
+      localStorage.setItem(KEY, face);
+    } catch {
+      // A browser that keeps nothing still shows what was chosen.
+    }
+  }
+
+  /** How a time of day is written, for whatever reads or writes one. */
+  pattern(): string {
+    return this.chosen() === '24' ? 'HH:mm' : 'h:mm a';
+  }
+
+  /** 14:05 */
+  time(at: Date | number): string {
+    return format(at, this.pattern());
+  }
+
+  /** Fri 14:05 */
+  dayTime(at: Date | number): string {
+    return format(at, `EEE ${this.pattern()}`);
+  }
+
+  /** Friday 14:05 */
+  longDayTime(at: Date | number): string {
+    return format(at, `EEEE ${this.pattern()}`);
+  }
+
+  /** Fri 15 May 14:05 */
+  dateTime(at: Date | number): string {
+    return format(at, `EEE d MMM ${this.pattern()}`);
+  }
+}
+
+function remembered(): ClockFace {
+  try {
+    return CLOCKS.find((face) => face === localStorage.getItem(KEY)) ?? '24';
+  } catch {
+    return '24';
+  }
+}

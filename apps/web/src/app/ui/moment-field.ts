@@ -1,0 +1,132 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { MatDatepickerModule } from '@angular/material/datepicker';
+import { MatTimepickerModule } from '@angular/material/timepicker';
+import { isValid } from 'date-fns';
+
+/** A day, a time of day, or both, typed or picked. What is no moment stays as it was, and is said to be wrong. */
+@Component({
+  selector: 'zf-moment',
+  imports: [MatDatepickerModule, MatTimepickerModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <span class="label" [class.visually-hidden]="quiet()">{{ label() }}</span>
+    <span class="box" [class.wrong]="wrong()">
+      @if (day()) {
+        <input
+          class="day"
+          [matDatepicker]="picker"
+          [value]="shown()"
+          [attr.aria-label]="label() + (time() ? ', day' : '')"
+          [placeholder]="placeholder()"
+          (dateChange)="setDay($event.value)"
+        />
+        <mat-datepicker-toggle [for]="picker" />
+        <mat-datepicker #picker />
+      }
+      @if (time()) {
+        <input
+          class="time"
+          [matTimepicker]="times"
+          [value]="shown()"
+          [attr.aria-label]="label() + (day() ? ', time' : '')"
+          (valueChange)="setTime($event)"
+        />
+        <mat-timepicker #times interval="15m" />
+      }
+    </span>
+    @if (wrong()) {
+      <span class="fault" role="alert">no such moment</span>
+    }
+  `,
+  styles: `
+    :host {
+      display: grid;
+      gap: 2px;
+    }
+    .label {
+      color: var(--ink-2);
+      font-size: 12px;
+    }
+    .box {
+      display: flex;
+      align-items: center;
+      gap: 2px;
+      height: 32px;
+      padding: 0 4px 0 8px;
+      border: 1px solid var(--field-line, var(--line));
+      border-radius: 4px;
+      background: var(--paper);
+    }
+    .box:focus-within {
+      border-color: var(--kelp);
+      box-shadow: 0 0 0 1px var(--kelp);
+    }
+    .box.wrong {
+      border-color: var(--rust);
+    }
+    input {
+      min-width: 0;
+      border: 0;
+      outline: none;
+      background: none;
+      color: inherit;
+      font: inherit;
+    }
+    .day {
+      width: 92px;
+    }
+    .time {
+      width: 64px;
+    }
+    .fault {
+      color: var(--rust);
+      font-size: 12px;
+    }
+    mat-datepicker-toggle {
+      --mat-icon-button-state-layer-size: 28px;
+      --mat-icon-button-icon-size: 18px;
+      --mat-icon-button-touch-target-display: none;
+      --mat-icon-button-container-shape: 4px;
+      color: var(--ink-2);
+    }
+  `,
+})
+export class MomentField {
+  readonly label = input.required<string>();
+  readonly quiet = input(false);
+  /** The moment shown; null where nobody said. */
+  readonly value = input.required<Date | null>();
+  readonly day = input(true);
+  readonly time = input(true);
+  readonly placeholder = input('');
+  readonly changed = output<Date | null>();
+
+  /** Kept apart by what it is: another object of the same moment would put the typed text back. */
+  protected readonly shown = computed(() => this.value(), { equal: (a, b) => a?.getTime() === b?.getTime() });
+  protected readonly wrong = linkedSignal({ source: this.shown, computation: () => false });
+
+  protected setDay(day: Date | null): void {
+    const { value, time } = { value: this.value(), time: this.time() };
+    if (day === null) {
+      // A day that must be there is not cleared; one that nobody need say is.
+      this.wrong.set(time);
+      if (!time && value !== null) this.changed.emit(null);
+      return;
+    }
+    this.take(day, value);
+  }
+
+  protected setTime(time: Date | null): void {
+    const value = this.value();
+    if (time === null || value === null) this.wrong.set(time === null);
+    else this.take(value, time);
+  }
+
+  /** The day of one with the time of the other. */
+  private take(day: Date, time: Date | null): void {
+    const next = new Date(day);
+    if (time !== null) next.setHours(time.getHours(), time.getMinutes(), 0, 0);
+    this.wrong.set(!isValid(next));
+    if (isValid(next) && next.getTime() !== this.value()?.getTime()) this.changed.emit(next);
+  }
+}
