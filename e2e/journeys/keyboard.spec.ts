@@ -28,8 +28,10 @@ test('the keyboard alone makes a plan, thickens it, moves the top coat and undoe
   await expect(page.getByRole('link', { name: "Keeper's sea chest" })).toBeVisible();
   await tabTo(page, /New plan/);
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('menu')).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'What are you going to paint?' })).toBeVisible();
+  await tabTo(page, /dried medium/);
   await page.keyboard.press('ArrowDown');
+  await tabTo(page, /^Begin$/);
   await page.keyboard.press('Enter');
   await page.waitForURL(/\/layers/);
   await expect(layers.surface('White glue')).toBeVisible();

@@ -58,24 +58,26 @@ export const newFinish = (id: string, name: string, steps: readonly PlanStep[]):
   look: NO_LOOK,
 });
 
-/** A new plan of a school: what lies below, what makes it crack, chip or come off, what goes over it. */
+/** A new plan of a school, on one panel where no piece is told: what lies below, what makes it crack, chip or come off, what goes over it. */
 export function newPlan(
   school: School,
   name: string,
   seed: number,
   startsAt: string,
   nextId: () => string,
+  piece?: { readonly name: string; readonly parts: (finish: string) => readonly Part[] },
 ): Plan {
   const part = nextId();
   const steps = SCHOOL_STEPS[school](nextId, when('recoat'));
   const finish = nextId();
+  const panel = { name, parts: [newPart(part, 'Panel', { widthMm: 600, heightMm: 400 }, finish)] };
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     name,
     seed,
     startsAt,
-    piece: { name, parts: [newPart(part, 'Panel', { widthMm: 600, heightMm: 400 }, finish)] },
+    piece: piece === undefined ? panel : { name: piece.name, parts: piece.parts(finish) },
     finishes: [newFinish(finish, 'Finish', steps)],
     palette: [],
     air: { temperatureC: 21, humidity: 0.5, draughtMS: 0.1, altitudeM: 0, later: [] },

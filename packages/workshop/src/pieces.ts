@@ -233,6 +233,114 @@ const TEMPLATES = {
       { name: 'Front edge', facing: 'front', width: w, height: h, use: 'hands' },
     ],
   },
+  drawers: {
+    name: 'Chest of drawers',
+    sizes: ['Width', 'Height', 'Depth'],
+    usual: { widthMm: 900, heightMm: 850, depthMm: 450 },
+    substrate: 'scuffed',
+    parts: (w, h, d) => [
+      { name: 'Top', facing: 'top', width: w, height: d, use: 'hot-cups' },
+      { name: 'Left side', facing: 'left', width: d, height: h },
+      { name: 'Right side', facing: 'right', width: d, height: h },
+      ...[1, 2, 3].map((number): Drawn => ({
+        name: `Drawer front ${number}`,
+        facing: number === 1 ? 'front' : 'loose',
+        width: w - 50,
+        height: (h - 120) / 3,
+        use: 'hands',
+        fittings: ['drawer', 'hardware'],
+        zones: [pullAt(0.25 * w, (h - 120) / 6, 80), pullAt(0.75 * w - 50, (h - 120) / 6, 80)],
+      })),
+      { name: 'Base rail', facing: 'loose', width: w, height: 90, use: 'hands' },
+    ],
+  },
+  cabinet: {
+    name: 'Cabinet with two leaves',
+    sizes: ['Width', 'Height', 'Depth'],
+    usual: { widthMm: 1000, heightMm: 1300, depthMm: 420 },
+    substrate: 'scuffed',
+    parts: (w, h, d) => [
+      { name: 'Top', facing: 'top', width: w, height: d },
+      { name: 'Left side', facing: 'left', width: d, height: h },
+      { name: 'Right side', facing: 'right', width: d, height: h },
+      ...(['Left leaf', 'Right leaf'] as const).map((name): Drawn => ({
+        name,
+        facing: name === 'Left leaf' ? 'front' : 'loose',
+        width: w / 2 - 30,
+        height: h - 120,
+        use: 'hands',
+        fittings: ['hinge', 'hardware'],
+        zones: [
+          ...framed(w / 2 - 30, h - 120, 70),
+          pullAt(name === 'Left leaf' ? w / 2 - 65 : 35, h / 2, 70),
+        ],
+      })),
+      { name: 'Base rail', facing: 'loose', width: w, height: 90 },
+    ],
+  },
+  'framed-leaf': {
+    name: 'Framed leaf, panel apart',
+    sizes: ['Width', 'Height', 'Frame'],
+    usual: { widthMm: 450, heightMm: 1100, depthMm: 80 },
+    substrate: 'flat-paint',
+    parts: (w, h, rail) => [
+      { name: 'Sunk panel', facing: 'front', width: w - 2 * rail, height: h - 2 * rail },
+      { name: 'Rails, upper and lower', facing: 'loose', width: w, height: 2 * rail, use: 'hands' },
+      {
+        name: 'Stiles, left and right',
+        facing: 'loose',
+        width: 2 * rail,
+        height: h - 2 * rail,
+        use: 'hands',
+        fittings: ['hinge', 'hardware'],
+      },
+    ],
+  },
+  mirror: {
+    name: 'Mirror frame',
+    sizes: ['Width', 'Height', 'Moulding'],
+    usual: { widthMm: 600, heightMm: 800, depthMm: 70 },
+    substrate: 'raw-softwood',
+    parts: (w, h, rail) =>
+      (
+        [
+          ['Upper side', w],
+          ['Lower side', w],
+          ['Left side', h],
+          ['Right side', h],
+        ] as const
+      ).map(([name, width]): Drawn => ({ name, facing: 'loose', width, height: rail, fittings: ['glass'] })),
+  },
+  'round-table': {
+    name: 'Round table',
+    sizes: ['Across', 'Height', ''],
+    usual: { widthMm: 900, heightMm: 740, depthMm: 30 },
+    substrate: 'scuffed',
+    parts: (w, h) => [
+      { name: 'Round top', facing: 'top', width: w, height: w, use: 'hot-cups' },
+      // As long as it is round.
+      {
+        name: 'Edge, unrolled',
+        facing: 'loose',
+        width: Math.min(3000, Math.PI * w),
+        height: 40,
+        use: 'hands',
+      },
+      legs(4, 50, h - 40),
+    ],
+  },
+  bench: {
+    name: 'Bench',
+    sizes: ['Length', 'Height', 'Depth'],
+    usual: { widthMm: 1200, heightMm: 450, depthMm: 350 },
+    substrate: 'scuffed',
+    parts: (w, h, d) => [
+      { name: 'Seat', facing: 'top', width: w, height: d, use: 'hands' },
+      { name: 'Front rail', facing: 'front', width: w, height: 100 },
+      { name: 'Left cheek', facing: 'left', width: d, height: h - 30 },
+      { name: 'Right cheek', facing: 'right', width: d, height: h - 30 },
+    ],
+  },
 } as const satisfies Record<string, Template>;
 
 export type PieceKey = keyof typeof TEMPLATES;

@@ -1,22 +1,32 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
-import { MatMenuModule } from '@angular/material/menu';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
+import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink } from '@angular/router';
-import { type Fault, fault, type PlanSummary, type SavedPlan } from '@zaffet/contract';
-import { newPlan, type School, SCHOOLS } from '@zaffet/workshop';
+import { type Fault, fault, LIMITS, type Plan, type PlanSummary, type SavedPlan } from '@zaffet/contract';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PlanOutbox } from '../data/plan-outbox';
-import { newId, newSeed, now, workBegins } from '../data/fresh';
+import { ChoiceField } from '../ui/choice-field';
 import { FacePool } from '../workers/face.pool';
+import { NewPlan } from './new-plan';
 import { PlanTile } from './plan-tile';
 
 /** All plans as small panels: open, begin, bring in a file, take out, remove and bring back. */
 @Component({
   selector: 'zf-plans-page',
-  imports: [MatButtonModule, MatIconModule, MatMenuModule, MatSnackBarModule, PlanTile, RouterLink],
+  imports: [
+    ChoiceField,
+    MatButtonModule,
+    MatDialogModule,
+    MatIconModule,
+    MatSnackBarModule,
+    MatTooltipModule,
+    PlanTile,
+    RouterLink,
+  ],
   providers: [FacePool],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plans.page.html',
@@ -26,10 +36,26 @@ export class PlansPage {
   private readonly api = inject(PlansApi);
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
+  private readonly dialog = inject(MatDialog);
 
   protected readonly plans = signal<readonly PlanSummary[] | null>(null);
   protected readonly trouble = signal<Fault | null>(null);
-  protected readonly schools = Object.entries(SCHOOLS) as [School, string][];
+  protected readonly wanted = signal('');
+  protected readonly orders = [
+    { value: 'changed', name: 'last changed first' },
+    { value: 'name', name: 'by name' },
+  ];
+  protected readonly order = signal('changed');
+  /** Every word that is typed must be in the name, wherever. */
+  protected readonly shown = computed(() => {
+    const words = this.wanted().toLowerCase().split(/\s+/);
+    const found = (this.plans() ?? []).filter(({ name }) =>
+      words.every((word) => name.toLowerCase().includes(word)),
+    );
+    return this.order() === 'name'
+      ? found.sort((a, b) => a.name.localeCompare(b.name))
+      : found.sort((a, b) => b.savedAt.localeCompare(a.savedAt));
+  });
 
   constructor() {
     // What a closed window left unsaved is sent from here as well.
@@ -46,9 +72,25 @@ export class PlansPage {
     }
   }
 
-  protected begin(school: School): Promise<void> {
-    const plan = newPlan(school, 'New plan', newSeed(), workBegins(now()).toISOString(), newId);
-    return this.open(this.api.create(plan));
+  protected begin(): void {
+    this.dialog
+      .open<NewPlan, void, Plan>(NewPlan, { width: '1120px', maxWidth: '97vw', maxHeight: '94vh' })
+      .afterClosed()
+      .subscribe((plan) => {
+        if (plan !== undefined) void this.open(this.api.create(plan));
+      });
+  }
+
+  /** The same plan once more, to go on from. */
+  protected async copy({ id, name }: PlanSummary): Promise<void> {
+    try {
+      const { plan } = await firstValueFrom(this.api.read(id));
+      const most = LIMITS.textLength.max;
+      await firstValueFrom(this.api.create({ ...plan, name: `${name.slice(0, most - 6)}, copy` }));
+      await this.load();
+    } catch (error) {
+      this.trouble.set(faultOf(error));
+    }
   }
 
   protected async bringIn(input: HTMLInputElement): Promise<void> {

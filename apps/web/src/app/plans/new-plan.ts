@@ -1,0 +1,100 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { LIMITS, type Part, type Plan, plainText } from '@zaffet/contract';
+import { METHOD_WORDS } from '@zaffet/words';
+import {
+  newPart,
+  newPlan,
+  partPlan,
+  PIECE_KEYS,
+  type PieceKey,
+  pieceParts,
+  PIECES,
+  type PieceSize,
+  type School,
+  SCHOOL_KEYS,
+  SCHOOLS,
+} from '@zaffet/workshop';
+import { newId, newSeed, now, workBegins } from '../data/fresh';
+import { MomentField } from '../ui/moment-field';
+import { NumberField } from '../ui/number-field';
+import { PartFace } from '../ui/part-face';
+import { FacePool } from '../workers/face.pool';
+import { PieceSketch } from './piece-sketch';
+
+/** A hand-sized piece shows a way of working well enough [mm]. */
+const SWATCH = { widthMm: 180, heightMm: 100 };
+const PANEL = { widthMm: 600, heightMm: 400, depthMm: 20 };
+const SIZES: readonly (keyof PieceSize)[] = ['widthMm', 'heightMm', 'depthMm'];
+
+type Kind = PieceKey | 'panel';
+/** A panel by itself is a piece of one part. */
+const partsOf = (kind: Kind, size: PieceSize, finish: string): readonly Part[] =>
+  kind === 'panel' ? [newPart(newId(), 'Panel', size, finish)] : pieceParts(kind, size, finish, newId);
+
+const KINDS: readonly { readonly key: Kind; readonly name: string }[] = [
+  { key: 'panel', name: 'One panel' },
+  ...PIECE_KEYS.map((key) => ({ key, name: PIECES[key].name })),
+];
+
+/** Beginning a plan in pictures: what piece, what look and way of working, when, and what it is called. */
+@Component({
+  selector: 'zf-new-plan',
+  imports: [MatButtonModule, MatDialogModule, MomentField, NumberField, PartFace, PieceSketch],
+  providers: [FacePool],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './new-plan.html',
+  styleUrl: './new-plan.scss',
+})
+export class NewPlan {
+  private readonly dialog = inject<MatDialogRef<NewPlan, Plan>>(MatDialogRef);
+  protected readonly limits = LIMITS;
+  protected readonly begins = signal(workBegins(now()));
+  protected readonly piece = signal<Kind>('panel');
+  protected readonly size = signal<PieceSize>(PANEL);
+  protected readonly school = signal<School>('dried-medium');
+  protected readonly typed = signal('');
+  private readonly pieceName = computed(() => KINDS.find(({ key }) => key === this.piece())!.name);
+  /** Called after what it is until somebody says otherwise. */
+  protected readonly called = computed(() => this.typed() || this.pieceName());
+
+  protected readonly kinds = KINDS.map(({ key, name }) => ({
+    key,
+    name,
+    parts: partsOf(key, key === 'panel' ? PANEL : PIECES[key].usual, ''),
+  }));
+  protected readonly ways = SCHOOL_KEYS.map((key) => {
+    const plan = newPlan(key, 'Swatch', 7, workBegins(now()).toISOString(), newId);
+    const part = partPlan(plan);
+    return {
+      key,
+      name: SCHOOLS[key],
+      words: METHOD_WORDS[key],
+      swatch: { ...part, part: { ...part.part, ...SWATCH } },
+    };
+  });
+  protected readonly fields = computed(() => {
+    const piece = this.piece();
+    const labels = piece === 'panel' ? ['Width', 'Height', ''] : PIECES[piece].sizes;
+    return SIZES.map((key, i) => ({ key, label: labels[i] ?? '' })).filter(({ label }) => label !== '');
+  });
+
+  protected choosePiece(kind: Kind): void {
+    this.piece.set(kind);
+    this.size.set(kind === 'panel' ? PANEL : PIECES[kind].usual);
+  }
+
+  protected setSize(key: keyof PieceSize, value: number): void {
+    this.size.update((size) => ({ ...size, [key]: value }));
+  }
+
+  protected begin(): void {
+    const name = plainText(this.called()) || this.pieceName();
+    const piece = {
+      name,
+      parts: (finish: string): readonly Part[] => partsOf(this.piece(), this.size(), finish),
+    };
+    this.dialog.close(newPlan(this.school(), name, newSeed(), this.begins().toISOString(), newId, piece));
+  }
+}
