@@ -109,7 +109,7 @@ test('every kind of step is reached by keys, and work beside the layers', async 
     [/^Distress$/, /^Damp cloth/, 'Damp cloth'],
     [/^Hot air$/, null, 'Hairdryer'],
     [/^Wet again$/, null, 'Wet again'],
-    [/^Wipe jelly off$/, null, 'Wipe off'],
+    [/^Wipe off dust or jelly$/, null, 'Wipe off'],
     [/^Wait$/, null, 'Wait'],
     [/^Work beside the layers$/, /^Tissue/, 'Tissue or print'],
   ];

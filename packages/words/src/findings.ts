@@ -362,6 +362,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: `It has ${figures(v['has'] ?? 0)} clear coats; tops that are wiped or take hot cups usually get ${figures(v['coats'] ?? 5)}, and a heat-resistant one for cups.`,
     remedy: 'More clear coats; two of wax are for legs and sides.',
   }),
+  'dust-left': () => ({
+    title: 'Dust lies under the seal.',
+    text: 'What sanding leaves is sealed in: the surface comes out rough and dull.',
+    remedy: 'Wipe it dry, or with a barely damp cloth, before you seal.',
+  }),
   'seal-thick': (v, units) => ({
     title: 'Clear coat laid thick.',
     text: `Thick it yellows and runs; ${um(v['usual'] ?? 0, units)} is usual.`,

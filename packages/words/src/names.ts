@@ -110,6 +110,11 @@ export const TOOL_NAMES: Readonly<Record<DistressTool, string>> = {
   blade: 'Blade',
   tap: 'Tapping',
   fingers: 'Fingers',
+  sander: 'Finishing sander',
+  knife: 'Palette knife',
+  brush: 'Stiff brush',
+  towel: 'Paper towel',
+  press: 'Sponge pressed and turned',
   bleach: 'Thick bleach',
 };
 
@@ -122,6 +127,11 @@ export const ROUND_NAMES: Readonly<Record<DistressTool, string>> = {
   blade: 'Strokes',
   tap: 'Taps over a place',
   fingers: 'Times over a place',
+  sander: 'Passes',
+  knife: 'Strokes',
+  brush: 'Strokes',
+  towel: 'Rubs',
+  press: 'Presses over a place',
   bleach: 'Minutes left on',
 };
 

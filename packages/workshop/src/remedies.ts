@@ -73,10 +73,10 @@ function finishing({ steps, at }: Case): number {
   return seal < 0 ? steps.length : seal;
 }
 
-/** Moves a step to another place; places keep when they begin. */
+/** Moves a step to another place. */
 function moved({ steps, step }: Case, to: number, label: string): StepRemedy {
   const others = steps.filter((s) => s !== step);
-  return { label, steps: inserted(others, to, step).map((s, i) => ({ ...s, start: steps[i]!.start })) };
+  return { label, steps: inserted(others, to, step) };
 }
 
 const generic = (key: string, plan: PartPlan): ReturnType<typeof medium> =>
@@ -257,6 +257,10 @@ const WAYS: Readonly<Partial<Record<FindingCode, Way>>> = {
     label: 'Wipe it off when the paint is dry',
     steps: inserted(c.steps, finishing(c), newStep('wipe', c.nextId())),
   }),
+  'dust-left': (c) => {
+    const wipe = { ...newStep('wipe', c.nextId()), degrease: false, start: after(0) } as PlanStep;
+    return before(c, wipe, 'Wipe the dust off first');
+  },
   'jelly-not-degreased': (c) => changed(c, { degrease: true }, 'Grease-cutting wipes after the cloth'),
   'salt-loose': (c) => {
     const paint = below(c);

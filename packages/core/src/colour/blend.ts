@@ -100,8 +100,11 @@ function meanOf(
       const step = stepAt(split, (k + 0.5) / PLACES);
       if (step === MIXTURES) passed++;
       else
-        for (let j = i + 1; j < tones.length; j++)
-          add(mixed[i]![j]![step]!, (reached / PLACES) * (tones[j]!.share / left[i + 1]!));
+        for (let j = i + 1; j < tones.length; j++) {
+          // Where nothing is left for the others it is all the same which of them it does not mix with.
+          const beside = left[i + 1]! > 0 ? tones[j]!.share / left[i + 1]! : j === i + 1 ? 1 : 0;
+          add(mixed[i]![j]![step]!, (reached / PLACES) * beside);
+        }
     }
     reached *= passed / PLACES;
   });

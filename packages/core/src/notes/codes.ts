@@ -84,6 +84,7 @@ export const FINDING_CODES = [
   'use-unsealed',
   'use-wax-only',
   'seal-thick',
+  'dust-left',
   // Companion work.
   'fabric-late',
   'transfer-soon',

@@ -93,6 +93,13 @@ function resistRules(
   }
 }
 
+/** Whether a step takes away the dust that sanding left, or buries it before the seal does. */
+const takesDust = (step: Step): boolean =>
+  step.kind === 'wipe' ||
+  step.kind === 'coat' ||
+  step.kind === 'seal' ||
+  (step.kind === 'distress' && toolOf(step.tool).action === 'rub');
+
 function sealRules(
   step: Extract<Step, { kind: 'seal' }>,
   there: readonly FilmRun[],
@@ -102,6 +109,9 @@ function sealRules(
 ): void {
   const film = films.find((f) => f.step.id === step.id)!;
   const { medium } = film;
+  const earlier = plan.steps.slice(0, index);
+  const sanded = earlier.findLastIndex((s) => s.kind === 'distress' && toolOf(s.tool).action === 'sand');
+  if (sanded >= 0 && !earlier.slice(sanded + 1).some(takesDust)) add('dust-left', 'tip', step.id);
   if (isOf(medium, 'dark')) {
     const barrier = there.some((f) => f.medium.kind === 'clear' || isOf(f.medium, 'keeps-dark-out'));
     if (!barrier) add('dark-wax-bare', 'warn', step.id);

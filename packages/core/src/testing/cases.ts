@@ -332,6 +332,16 @@ export const NOTE_CASES: Readonly<Record<FindingCode, NoteCase>> = {
     is: () => used('food', seal('s', 'clearWax', 12, dry)),
     isNot: () => used('food', seal('s', 'polyW', 60, dry, { coats: 5 })),
   },
+  'dust-left': {
+    is: () => planOf([base, distress('d', 'sand', dry), seal('s', 'polyW', 60, after(60))]),
+    isNot: () =>
+      planOf([
+        base,
+        distress('d', 'sand', dry),
+        wipe('w', after(60), false),
+        seal('s', 'polyW', 60, after(60)),
+      ]),
+  },
   'seal-thick': {
     is: () => planOf([base, seal('s', 'polyW', 130, dry)]),
     isNot: () => planOf([base, seal('s', 'polyW', 60, dry)]),

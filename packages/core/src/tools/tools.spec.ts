@@ -37,6 +37,21 @@ describe('tools that take off no more than what is loose (common practice)', () 
     expect(held('fingers')).toBeLessThan(1e-3);
   });
 
+  it('take more by a machine than by hand, and less with what gives', () => {
+    const taken = (tool: DistressTool, wait: number): number =>
+      forecastOf(
+        planOf([
+          coat('a', 'latex', 90, FIRST),
+          coat('b', 'chalk', 70, when('recoat')),
+          distress('d', tool, after(wait)),
+        ]),
+      ).removals[0]!.depth;
+    expect(taken('sander', 86_400)).toBeGreaterThan(1.4 * taken('sand', 86_400));
+    expect(taken('knife', 3600)).toBeLessThan(taken('blade', 3600));
+    expect(taken('towel', 3600)).toBeLessThan(taken('cloth', 3600));
+    expect(taken('press', 3600)).toBeGreaterThan(taken('sponge', 3600));
+  });
+
   it('work hardest at rims where a pad or an edge presses', () => {
     for (const key of DISTRESS_TOOLS) {
       const { action, exposure } = toolOf(key);
