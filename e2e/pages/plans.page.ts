@@ -11,7 +11,7 @@ export class PlansPage {
   async begin(school: string): Promise<void> {
     await this.page.getByRole('button', { name: 'New plan', exact: true }).click();
     const sheet = this.page.getByRole('dialog', { name: 'What are you going to paint?' });
-    await sheet.getByRole('radio', { name: school }).check({ force: true });
+    await sheet.getByRole('radio', { name: school }).check();
     await sheet.getByRole('button', { name: 'Begin', exact: true }).click();
     await this.page.waitForURL(/\/plan\/.+\/layers/);
   }

@@ -30,8 +30,12 @@ const SIZES: readonly (keyof PieceSize)[] = ['widthMm', 'heightMm', 'depthMm'];
 
 type Kind = PieceKey | 'panel';
 /** A panel by itself is a piece of one part. */
-const partsOf = (kind: Kind, size: PieceSize, finish: string): readonly Part[] =>
-  kind === 'panel' ? [newPart(newId(), 'Panel', size, finish)] : pieceParts(kind, size, finish, newId);
+function partsOf(kind: Kind, size: PieceSize, finish: string): readonly Part[] {
+  const { widthMm, heightMm } = size;
+  return kind === 'panel'
+    ? [newPart(newId(), 'Panel', { widthMm, heightMm }, finish)]
+    : pieceParts(kind, size, finish, newId);
+}
 
 const KINDS: readonly { readonly key: Kind; readonly name: string }[] = [
   { key: 'panel', name: 'One panel' },
