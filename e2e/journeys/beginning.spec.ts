@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { type Page } from '@playwright/test';
 import { LayersPage } from '../pages/layers.page';
 import { PlansPage } from '../pages/plans.page';
@@ -25,6 +26,8 @@ test('a plan is begun in pictures, a step put in between, steps taken to another
 
   // Piece, way of working, begin: three decisions.
   await press.on('button', 'New plan');
+  const { violations } = await new AxeBuilder({ page }).include('zf-new-plan').analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
   await press.on('radio', 'Mirror frame');
   await press.on('radio', /^Sanded over a barrier/);
   await press.on('button', /^Begin$/);

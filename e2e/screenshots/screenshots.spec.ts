@@ -20,6 +20,16 @@ test('the main views', async ({ page }) => {
   );
   await page.screenshot({ path: file('plans') });
 
+  await page.getByRole('button', { name: 'New plan' }).click();
+  await page.getByRole('radio', { name: 'Chest', exact: true }).check();
+  await page.waitForFunction(
+    () => document.querySelectorAll('zf-new-plan canvas[data-quality="full"]').length >= 6,
+    null,
+    { timeout: 45_000 },
+  );
+  await page.screenshot({ path: file('new-plan') });
+  await page.getByRole('button', { name: 'Cancel' }).click();
+
   await plans.openPlan("Keeper's sea chest");
   await layers.finePicture();
   await page.waitForTimeout(800);
