@@ -23,7 +23,7 @@ test('the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'New plan' }).click();
   await page.getByRole('radio', { name: 'Chest', exact: true }).check();
   await page.waitForFunction(
-    () => document.querySelectorAll('zf-new-plan canvas[data-quality="full"]').length >= 6,
+    () => document.querySelectorAll('zf-new-plan canvas[data-quality="full"]').length >= 9,
     null,
     { timeout: 45_000 },
   );

@@ -4,13 +4,13 @@ import { launch, scratchFolder } from './testing';
 
 describe('a server that dies', () => {
   it('by a kill loses no save it acknowledged, and its directory can be opened again', async () => {
-    const { lost, acknowledged } = await killed(2, 900);
+    const { lost, acknowledged } = await killed(2, 1800);
     expect(lost).toEqual([]);
     expect(acknowledged).toBeGreaterThan(24);
   }, 120_000);
 
   it('by a power cut loses none either, from its first start on, in a folder made beforehand', async () => {
-    const { lost, acknowledged } = await powerCut(1, 900);
+    const { lost, acknowledged } = await powerCut(1, 2500);
     expect(lost).toEqual([]);
     expect(acknowledged).toBeGreaterThan(4);
   }, 120_000);

@@ -30,6 +30,12 @@ describe('removal', () => {
     expect(bladeEffort(chalk, 14 * HOUR)).toBeGreaterThan(0.8);
   });
 
+  it('takes less with an edge where what comes off is smeared back', () => {
+    const depth = (smear: number): number =>
+      abrasion(distress('d', 'scrape', FIRST, { rounds: 3, smear }), film('chalk'), 0, 0).medianUm;
+    expect(depth(0.4)).toBeCloseTo(0.6 * depth(0), 9);
+  });
+
   it('softens with bleach only while it is wet', () => {
     expect(softenedShare(300, 2000)).toBeCloseTo(1 - Math.exp(-300 / 180), 9);
     expect(softenedShare(3000, 600)).toBe(softenedShare(600, 600));

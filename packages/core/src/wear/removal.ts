@@ -98,7 +98,7 @@ const softened = (film: FilmNow): number => {
  *
  * Sanding: 45 · P · passes · (grain/100 µm)/(H + 8), wear in proportion to pressure and grain over hardness (Preston
  * 1927, Archard 1953; the constant assumed). Damp cloth and sponge: per rub what is still re-soluble comes off. Blade
- * and scraper: less as the film hardens. What is still liquid comes off nearly whole. Bleach: what has softened in its
+ * and scraper: less as the film hardens, and less where what comes off is smeared back. What is still liquid comes off nearly whole. Bleach: what has softened in its
  * time.
  *
  * @param wetFor - how long a film of bleach stays wet in this air [s]
@@ -136,7 +136,7 @@ export function abrasion(step: Distress, top: FilmNow, wetFor: number, roughUm: 
     case 'cut': {
       const ease = Math.max(0.05, 1.15 - bladeEffort(top.medium, top.age)) * looseness(top);
       return {
-        medianUm: perRoundUm * step.rounds * step.pressure * ease,
+        medianUm: perRoundUm * step.rounds * step.pressure * ease * (1 - step.smear),
         spread: 1.3 * evenness(top, 'cut'),
         relief: reliefFor(STIFF_UM.cut),
         resistance: (film) =>

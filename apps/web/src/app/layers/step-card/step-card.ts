@@ -156,6 +156,11 @@ export class StepCard {
   protected readonly isMilk = computed(() => isOf(this.known(), 'casein'));
   /** Clear media have no colours to lay beside each other. */
   protected readonly colours = computed(() => !isClear(this.known()));
+  /** What an edge or bleach loosens can be drawn over the surface again. */
+  protected readonly smears = computed(() => {
+    const step = this.step();
+    return step.kind === 'distress' && ['soften', 'cut'].includes(toolOf(step.tool).action);
+  });
   protected readonly hasSheen = computed(() => this.known().kind === 'clear');
   protected readonly sheens = [{ value: '', name: 'its own' }, ...optionsOf(SHEEN_NAMES, SHEENS)];
   protected readonly isWax = computed(() => this.known().kind === 'wax');
