@@ -301,6 +301,13 @@ describe('a plan of an older version', () => {
       })),
     };
     expect(parsePlan(old)).toEqual(plan);
+    // What is set to the plan's start further on is done right after the step before it, and stays so.
+    const atStart = { rule: 'at', at: plan.startsAt };
+    const [finish] = old.finishes;
+    const steps = finish!.steps.map((step) => ({ ...step, start: atStart }));
+    const read = parsePlan({ ...old, finishes: [{ ...finish!, steps }] }).finishes[0]!.steps;
+    expect(read[0]!.start.rule).toBe('state');
+    for (const step of read.slice(1)) expect(step.start).toEqual({ rule: 'at', at: plan.startsAt });
   });
 
   for (const version of [1, 2, 3]) {

@@ -160,10 +160,10 @@ function from4(file: Fields): Fields {
   };
 }
 
-/** A step at the very instant its plan starts began with it: moved later, it begins when it may. */
-const withTheFirst = (step: Fields, startsAt: unknown): Fields => {
+/** The first step at the very instant its plan starts began with it: moved later, it begins when it may. */
+const withPlan = (step: Fields, isFirst: boolean, startsAt: unknown): Fields => {
   const { rule, at } = fieldsOf(step['start']);
-  return rule === 'at' && at === startsAt
+  return isFirst && rule === 'at' && at === startsAt
     ? { ...step, start: { rule: 'state', state: 'recoat', waitMin: 0 } }
     : step;
 };
@@ -187,7 +187,8 @@ function from5(file: Fields): Fields {
     finishes: each(file['finishes'], (finish) => ({
       ...finish,
       steps: each(finish['steps'], (filed) => {
-        const step = withTheFirst(filed, file['startsAt']);
+        const isFirst = (finish['steps'] as readonly unknown[])[0] === filed;
+        const step = withPlan(filed, isFirst, file['startsAt']);
         if (step['kind'] === 'coat') return { ...step, others: [], manner: 'side-by-side', texture: 0 };
         return step['kind'] === 'seal' ? { ...step, sheen: null } : step;
       }),

@@ -25,13 +25,14 @@ import { isValid } from 'date-fns';
       }
       @if (time()) {
         <input
+          #typed="matTimepickerInput"
           class="time"
           [matTimepicker]="times"
           [value]="shown()"
           [attr.aria-label]="label() + (day() ? ', time' : '')"
-          (valueChange)="setTime($event)"
+          (change)="setTime(typed.value())"
         />
-        <mat-timepicker #times interval="15m" />
+        <mat-timepicker #times interval="15m" (selected)="setTime($event.value)" />
       }
     </span>
     @if (wrong()) {
