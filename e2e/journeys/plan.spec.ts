@@ -168,7 +168,7 @@ test('a save from a stale window is refused and the person chooses', async ({ pa
   await expect(page.getByRole('alertdialog')).toContainText('changed elsewhere');
   const mine = await layers.value(layers.surface('White glue'));
   await page.getByRole('button', { name: 'Keep both' }).click();
-  await expect(page.getByLabel('Name of the plan')).toHaveValue('New plan (mine)');
+  await expect(page.getByLabel('Name of the plan')).toHaveValue('One panel (mine)');
   expect(await layers.value(layers.surface('White glue'))).toBe(mine);
   await other.page.reload();
   expect(await other.value(other.surface('Sailcloth'))).toBe(theirs);

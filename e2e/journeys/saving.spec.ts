@@ -71,7 +71,7 @@ test('two windows that cannot save keep what is theirs, and neither loses it', a
   // The second one's save now meets the first one's, and its person is asked.
   await expect(other.page.getByRole('alertdialog')).toContainText('changed elsewhere');
   await other.page.getByRole('button', { name: 'Keep both' }).click();
-  await expect(other.page.getByLabel('Name of the plan')).toHaveValue('New plan (mine)');
+  await expect(other.page.getByLabel('Name of the plan')).toHaveValue('One panel (mine)');
   expect(await other.value(other.surface('Kelp'))).toBe(theirs);
   quiet.splice(0, quiet.length, ...quiet.filter((line) => !/ERR_FAILED|409/.test(line)));
 });
@@ -99,7 +99,7 @@ test('what the server will not take is shown with its reason, and can be mended 
     page.waitForEvent('download'),
     notice.getByRole('button', { name: 'Take it out as a file' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('New plan.zaffet.json');
+  expect(download.suggestedFilename()).toBe('One panel.zaffet.json');
   await page.waitForTimeout(1000);
   expect(asked).toBe(1);
   await page.unroute('**/api/plans/*');
@@ -117,7 +117,7 @@ test('a plan that was removed in another window can be kept as a new one', async
   const mine = await layers.value(layers.surface('Sailcloth'));
   await expect(page.getByRole('alertdialog')).toContainText('removed elsewhere');
   await page.getByRole('button', { name: 'Keep mine as a new plan' }).click();
-  await expect(page.getByLabel('Name of the plan')).toHaveValue('New plan (mine)');
+  await expect(page.getByLabel('Name of the plan')).toHaveValue('One panel (mine)');
   expect(await layers.value(layers.surface('Sailcloth'))).toBe(mine);
   expect(idOf(page)).not.toBe(id);
   quiet.splice(0, quiet.length, ...quiet.filter((line) => !line.includes('404')));
