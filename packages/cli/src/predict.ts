@@ -1,6 +1,7 @@
 import { fault, isInstant, ZaffetError } from '@zaffet/contract';
 import { flakeSizeClass, flakingClass } from '@zaffet/core/chip';
 import { handsOn } from '@zaffet/core/course';
+import { panelArea } from '@zaffet/core/plan';
 import { type StateTimes } from '@zaffet/core/film';
 import { type CoatForecast, forecast, type Forecast } from '@zaffet/core/forecast';
 import { hazards } from '@zaffet/core/hazard';
@@ -259,7 +260,7 @@ function describe(plan: PartPlan, result: Forecast, figures: Readout): Predictio
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number | null): string | null =>
     moment === null ? null : new Date(start + Math.round(moment) * 1000).toISOString();
-  const area = model.panel.width * model.panel.height;
+  const area = panelArea(model.panel);
   return {
     plan: plan.name,
     part: plan.part.name,
@@ -268,10 +269,7 @@ function describe(plan: PartPlan, result: Forecast, figures: Readout): Predictio
     crackedCoat: result.crackedCoat === null ? null : (result.coats[result.crackedCoat]?.coat.id ?? null),
     figures: figures.panel.figures.map((figure) => valueOf(figure.key, figure.key, figure, plan)),
     zones: Object.fromEntries(
-      ZONES.map((zone) => [
-        zone,
-        zoneOf(figures[zone], zoneShares(model.panel.width, model.panel.height)[zone], plan),
-      ]),
+      ZONES.map((zone) => [zone, zoneOf(figures[zone], zoneShares(model.panel)[zone], plan)]),
     ) as Record<Zone, ZonePrediction>,
     steps: result.times.map(({ step, from, until }) => ({
       id: step.id,

@@ -18,6 +18,7 @@ const LISTS: Readonly<Record<string, number>> = {
   finishes: LIMITS.finishes.max,
   steps: LIMITS.steps.max,
   zones: LIMITS.zones.max,
+  except: LIMITS.except.max,
   fittings: FITTING_KINDS.length,
   prepared: PREP_STEPS.length,
   palette: LIMITS.palette.max,

@@ -22,6 +22,7 @@ import {
 } from '@zaffet/core/plan';
 import { BODIES } from '@zaffet/core/quantity';
 import { ZONES } from '@zaffet/core/wear';
+import { WOODS } from '@zaffet/core/wood';
 import Joi from 'joi';
 import { checkBounds } from './bounds';
 import { between, colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from './fields';
@@ -40,6 +41,7 @@ import {
   type Plan,
   PLAN_FORMAT,
   PLAN_VERSION,
+  PRINT_HOLDERS,
   type StepMap,
 } from './plan/types';
 
@@ -49,6 +51,9 @@ const start = Joi.object({
   waitMin: Joi.when('rule', { is: 'at', then: Joi.forbidden(), otherwise: number('waitMin') }),
   at: Joi.when('rule', { is: 'at', then: instant(), otherwise: Joi.forbidden() }),
 }).required();
+
+/** A small picture inside the file. */
+const PICTURE = /^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/]+={0,2}$/;
 
 /** A step's map, packed or cell by cell; its cells are checked in one go, there may be thousands. */
 const stepMap = Joi.object({
@@ -67,6 +72,15 @@ const stepMap = Joi.object({
   return bad < 0 ? map : helpers.error('map.value', { bad, cell: cells[bad] as unknown, min, max });
 });
 
+const placed = {
+  where: oneOf(PLACES),
+  only: text().allow(null),
+  except: list(text().optional(), 'except').unique(),
+};
+const tint = Joi.object({ name: text().allow(''), colour: colour(), strength: number('tintStrength') })
+  .allow(null)
+  .required();
+
 const film = {
   id: id(),
   start,
@@ -80,6 +94,7 @@ const film = {
   passes: whole('passes'),
   strokes: oneOf(STROKES),
   cover: Joi.object({ style: oneOf(COVERS), share: number('share') }).required(),
+  ...placed,
 };
 
 /** Further colours of a coat leave room for its own. */
@@ -121,7 +136,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     agent: oneOf(RESIST_AGENTS),
     thicknessUm: number('thicknessUm'),
     share: number('share'),
-    where: oneOf(PLACES),
+    ...placed,
   }),
   heat: Joi.object({
     id: id(),
@@ -130,8 +145,17 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     kind: oneOf(['heat']),
     tool: oneOf(HEAT_TOOLS),
     durationS: number('durationS'),
+    ...placed,
   }),
-  rewet: Joi.object({ id: id(), start, off: flag(), kind: oneOf(['rewet']), amountUm: number('amountUm') }),
+  rewet: Joi.object({
+    id: id(),
+    start,
+    off: flag(),
+    kind: oneOf(['rewet']),
+    amountUm: number('amountUm'),
+    tint,
+    ...placed,
+  }),
   distress: Joi.object({
     id: id(),
     start,
@@ -143,10 +167,11 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
       .required(),
     rounds: whole('rounds'),
     pressure: number('pressure'),
-    where: oneOf(PLACES),
     smear: number('smear'),
+    tint,
+    ...placed,
   }),
-  wipe: Joi.object({ id: id(), start, off: flag(), kind: oneOf(['wipe']), degrease: flag() }),
+  wipe: Joi.object({ id: id(), start, off: flag(), kind: oneOf(['wipe']), degrease: flag(), ...placed }),
   wait: Joi.object({
     id: id(),
     start,
@@ -162,6 +187,14 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     task: oneOf(COMPANION_TASKS),
     handsMin: number('handsMin'),
     restMin: number('restMin'),
+    wood: oneOf(WOODS).allow(null),
+    print: Joi.object({
+      on: text().allow(null),
+      holds: oneOf(PRINT_HOLDERS),
+      picture: Joi.string().pattern(PICTURE, 'picture').max(LIMITS.printLength.max).allow(null).required(),
+    })
+      .allow(null)
+      .required(),
   }),
 };
 const step = Joi.alternatives().conditional('.kind', {
@@ -186,10 +219,12 @@ const ownMedium = Joi.object({
 const zone = Joi.object({
   id: id(),
   kind: oneOf(PLACED_ZONES),
+  name: text(),
+  oval: flag(),
   leftMm: number('placeMm'),
   topMm: number('placeMm'),
-  widthMm: number('sideMm'),
-  heightMm: number('sideMm'),
+  widthMm: number('zoneMm'),
+  heightMm: number('zoneMm'),
 });
 
 const part = Joi.object({
@@ -197,6 +232,7 @@ const part = Joi.object({
   name: text(),
   widthMm: number('sideMm'),
   heightMm: number('sideMm'),
+  oval: flag(),
   facing: oneOf(FACINGS),
   substrate: oneOf(SUBSTRATE_KEYS),
   ground: Joi.object({ colour: colour().allow(null), grain: oneOf(GRAIN_WAYS) }).required(),

@@ -4,8 +4,11 @@ import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import {
   type FittingKind,
   type FittingTreatment,
+  isMapped,
   type LookZone,
+  type MappedStep,
   type PlanStep,
+  type PrintHolder,
   type StartRuleFile,
 } from '@zaffet/contract';
 import { type Strokes } from '@zaffet/core/crack';
@@ -39,6 +42,7 @@ import {
 import { type Body } from '@zaffet/core/quantity';
 import { type FigureKey } from '@zaffet/core/readout';
 import { type WishKey } from '@zaffet/core/solve';
+import { type Wood } from '@zaffet/core/wood';
 import { duration } from './format';
 
 /** Name of a medium, generic or one of the plan's own. */
@@ -94,6 +98,24 @@ export const TASK_WORDS: Readonly<Record<CompanionTask, { name: string; how: str
   },
 };
 
+export const WOOD_NAMES: Readonly<Record<Wood, string>> = {
+  oak: 'Oak',
+  walnut: 'Walnut',
+  mahogany: 'Mahogany',
+  cherry: 'Cherry',
+  beech: 'Beech',
+  birch: 'Birch',
+  pine: 'Pine',
+};
+
+/** What holds a print or a tissue. */
+export const PRINT_HOLDER_NAMES: Readonly<Record<PrintHolder, string>> = {
+  glue: 'glue brushed on',
+  clear: 'clear coat, wet',
+  'wet-paint': 'the paint, still wet',
+  own: 'a film of its own',
+};
+
 export const RESIST_NAMES: Readonly<Record<ResistAgent, string>> = {
   candle: 'Candle wax',
   jelly: 'Petroleum jelly',
@@ -139,6 +161,20 @@ export const PLACE_NAMES: Readonly<Record<Place, string>> = {
   all: 'All over',
   field: 'Field only',
   edges: 'Edges and corners',
+  corners: 'Corners only',
+};
+
+/** Where a step is done, in a sentence: "edges and corners", "only Pull", "all over without Rail". */
+export function placeWords({ where, only, except }: Pick<MappedStep, 'where' | 'only' | 'except'>): string {
+  const goes = only === null ? PLACE_NAMES[where].toLowerCase() : `only ${only}`;
+  return except.length === 0 ? goes : `${goes} without ${except.join(', ')}`;
+}
+
+/** The same, and nothing where it goes everywhere, as most steps do. */
+export const placedWords = (step: PlanStep): readonly string[] => {
+  if (!isMapped(step)) return [];
+  const goesOn = step.where === 'all' && step.only === null && step.except.length === 0;
+  return goesOn ? [] : [placeWords(step)];
 };
 
 export const COVER_NAMES: Readonly<Record<CoverStyle, string>> = {
@@ -235,6 +271,7 @@ export const LOOK_ZONE_NAMES: Readonly<Record<LookZone, string>> = {
   rail: 'Rails',
   recess: 'Recesses',
   relief: 'Relief',
+  spot: 'Places',
 };
 
 export const BODY_NAMES: Readonly<Record<Body, string>> = {

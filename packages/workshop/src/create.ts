@@ -16,6 +16,9 @@ import {
 } from '@zaffet/core/plan';
 
 const FULL = { style: 'full', share: 1 } as const;
+/** A new step goes everywhere. */
+export const ALL_OVER = { where: 'all', only: null, except: [] } as const;
+
 /** A new coat of a medium at the thickness one brushed coat of it has. */
 export function newCoat(
   id: string,
@@ -35,6 +38,7 @@ export function newCoat(
     passes: 2,
     strokes: 'one-way',
     cover: FULL,
+    ...ALL_OVER,
     bonding: 0,
     lumps: false,
     mixedHours: null,
@@ -61,6 +65,7 @@ export function newSeal(id: string, key: MediumKey, start: StartRuleFile): SealS
     passes: 1,
     strokes: 'one-way',
     cover: isOf(medium(key), 'dark') ? { style: 'blotchy', share: 0.12 } : FULL,
+    ...ALL_OVER,
     coats: wax ? 1 : 2,
     buffAfterMin: wax ? 25 : null,
     sheen: null,
@@ -79,6 +84,7 @@ export function newResist(id: string, agent: ResistAgent, start: StartRuleFile):
     agent,
     thicknessUm: medium(agent).wetFilmUm,
     share: 0.2,
+    ...ALL_OVER,
     where: agent === 'candle' ? 'edges' : 'all',
     off: false,
     start,
@@ -93,8 +99,9 @@ export function newDistress(id: string, tool: DistressTool, start: StartRuleFile
     grit: 220,
     rounds: toolOf(tool).usualRounds,
     pressure: 1,
-    where: 'all',
+    ...ALL_OVER,
     smear: 0,
+    tint: null,
     off: false,
     start,
   };
@@ -105,6 +112,7 @@ export const newHeat = (id: string, tool: HeatTool, durationS: number, start: St
   kind: 'heat',
   tool,
   durationS,
+  ...ALL_OVER,
   off: false,
   start,
 });
@@ -113,6 +121,18 @@ export const newRewet = (id: string, start: StartRuleFile): PlanStep => ({
   id,
   kind: 'rewet',
   amountUm: 30,
+  tint: null,
+  ...ALL_OVER,
+  off: false,
+  start,
+});
+
+/** Wiping off: with wipes that cut grease after jelly, dry for dust. */
+export const newWipe = (id: string, start: StartRuleFile, degrease = true): PlanStep => ({
+  id,
+  kind: 'wipe',
+  degrease,
+  ...ALL_OVER,
   off: false,
   start,
 });
@@ -131,7 +151,7 @@ export function newStep(kind: Exclude<StepKind, 'coat'>, id: string): PlanStep {
     case 'distress':
       return newDistress(id, 'sand', when('through-dry', 60));
     case 'wipe':
-      return { id, kind, degrease: true, off: false, start: when('through-dry', 240) };
+      return newWipe(id, when('through-dry', 240));
     case 'wait':
       return { id, kind, durationMin: 60, off: false, start: after(0) };
     case 'companion':
@@ -151,5 +171,14 @@ const TASK_TIMES: Readonly<Record<CompanionTask, { handsMin: number; restMin: nu
 
 /** Work beside the layers, with the time it usually takes. */
 export function newCompanion(id: string, task: CompanionTask): CompanionStep {
-  return { id, kind: 'companion', task, ...TASK_TIMES[task], off: false, start: when('through-dry') };
+  return {
+    id,
+    kind: 'companion',
+    task,
+    ...TASK_TIMES[task],
+    wood: null,
+    print: task === 'transfer' ? { on: null, holds: 'clear', picture: null } : null,
+    off: false,
+    start: when('through-dry'),
+  };
 }

@@ -1,6 +1,7 @@
 import { type Plan, type PlanStep } from '@zaffet/contract';
 import { handsOn } from '@zaffet/core/course';
 import { stepTimes } from '@zaffet/core/forecast';
+import { panelArea } from '@zaffet/core/plan';
 import { basisOf } from './basis';
 import { type Circumstances, partPlan } from './partPlan';
 
@@ -25,14 +26,13 @@ export function sittings(plan: Plan, circumstances: Circumstances = {}): Sitting
   const all = plan.piece.parts.flatMap(({ id, name }) => {
     const part = partPlan(plan, id, null, circumstances);
     const basis = basisOf(part);
-    const { width, height } = basis.plan.panel;
     return stepTimes(basis)
       .map(({ step, from }, i) => ({
         partId: id,
         partName: name,
         step: part.steps[i]!,
         at: from,
-        hands: handsOn(step, width * height),
+        hands: handsOn(step, panelArea(basis.plan.panel)),
       }))
       .filter(({ hands }) => hands > 0);
   });

@@ -9,9 +9,10 @@ export { type Circumstances, meantFinishes, type PartPlan, partPlan } from './pa
 export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './pieces';
 export { prepOf } from './prepare';
 export { schoolPlan, schoolPlans, withSettingsFiled } from './recipes';
+export { type PrintOn, printsOn } from './prints';
 export { type Remedy, remedyFor } from './remedies';
 export { SCHOOL_KEYS, type School, SCHOOL_STEPS, SCHOOLS } from './schools';
 export { notOnShelf, pricesKnown } from './shelf/has';
 export { potUseBy } from './shelf/keeps';
 export { mapOfStep } from './stepMap';
-export { toModel } from './toModel';
+export { regionOf, toModel } from './toModel';

@@ -11,7 +11,7 @@ import { deltaE2000 } from '@zaffet/core/colour';
 import { handsOn } from '@zaffet/core/course';
 import { stepTimes } from '@zaffet/core/forecast';
 import { isClear, mediumLookup, POWDER_SOLIDS } from '@zaffet/core/media';
-import { isFilm, type PanelPlan } from '@zaffet/core/plan';
+import { isFilm, panelArea, type PanelPlan } from '@zaffet/core/plan';
 import {
   mixInSpoons,
   type Pot,
@@ -135,7 +135,7 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
     hours ??= model.hours;
     const media = mediumLookup(model.media);
     const times = stepTimes(basis);
-    const area = model.panel.width * model.panel.height;
+    const area = panelArea(model.panel);
     hands += model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
     for (const item of quantities(model, plan.prices)) {
       const laid = part.steps.find(({ id: own }) => own === item.stepId)!;

@@ -34,6 +34,7 @@ export function newPart(
     id,
     name,
     ...size,
+    oval: false,
     facing,
     substrate: 'scuffed',
     ground: { colour: null, grain: 'along' },

@@ -1,4 +1,4 @@
-import { type Finish, type Look, type Part, type Plan, type PlanStep } from '@zaffet/contract';
+import { type Finish, isMapped, type Look, type Part, type Plan, type PlanStep } from '@zaffet/contract';
 import { type Basis, type Known, NO_SHOP, type ShopData, type StepMoment } from '@zaffet/core/basis';
 
 /** What the forecasts of a plan rest on beside the plan itself. */
@@ -19,7 +19,7 @@ export interface PartPlan extends Pick<
   readonly pieceName: string;
   readonly part: Part;
   readonly finish: Finish;
-  /** The finish's steps that are not left out. */
+  /** The finish's steps that are not left out, and not for places this part has not. */
   readonly steps: readonly PlanStep[];
   readonly look: Look;
   /** Every part cracks in its own way. */
@@ -47,6 +47,17 @@ function givenOf(
     ...(moments?.[part.id] === undefined ? {} : { moments: moments[part.id] }),
     ...(known?.[part.id] === undefined ? {} : { known: known[part.id] }),
   };
+}
+
+/** Whether a part has what a step is only done on. */
+const concerns = (part: Part, step: PlanStep): boolean =>
+  !isMapped(step) || step.only === null || part.zones.some(({ name }) => name === step.only);
+
+/** The steps of a finish that a part gets; a part that none concerns keeps them, and nothing of them lies on it. */
+function stepsOn(part: Part, { steps }: Finish): readonly PlanStep[] {
+  const done = steps.filter(({ off }) => !off);
+  const here = done.filter((step) => concerns(part, step));
+  return here.length > 0 ? here : done;
 }
 
 /**
@@ -80,7 +91,7 @@ export function partPlan(
     pieceName: plan.piece.name,
     part,
     finish,
-    steps: finish.steps.filter(({ off }) => !off),
+    steps: stepsOn(part, finish),
     look: finish.look,
     seed: (plan.seed + SEED_STEP * at) % SEEDS,
     circumstances: givenOf(part, finish, circumstances),

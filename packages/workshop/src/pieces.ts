@@ -1,4 +1,4 @@
-import { type FittingKind, type Part, type PartZone } from '@zaffet/contract';
+import { type FittingKind, type Part, type PartZone, PLACED_ZONE_NAMES } from '@zaffet/contract';
 import { type SubstrateKey } from '@zaffet/core/media';
 import { type Facing, type PlacedZone } from '@zaffet/core/piece';
 import { type Use } from '@zaffet/core/plan';
@@ -20,6 +20,8 @@ interface Drawn {
   readonly use?: Use;
   readonly fittings?: readonly FittingKind[];
   readonly zones?: readonly Omit<PartZone, 'id'>[];
+  /** Round or oval. */
+  readonly oval?: boolean;
   /** Standing while it is worked on: what cannot well be laid down. */
   readonly stands?: boolean;
 }
@@ -41,6 +43,8 @@ const zone = (
   height: number,
 ): Omit<PartZone, 'id'> => ({
   kind,
+  name: PLACED_ZONE_NAMES[kind],
+  oval: false,
   leftMm: Math.max(0, Math.round(left)),
   topMm: Math.max(0, Math.round(top)),
   widthMm: Math.max(20, Math.round(width)),
@@ -317,7 +321,7 @@ const TEMPLATES = {
     usual: { widthMm: 900, heightMm: 740, depthMm: 30 },
     substrate: 'scuffed',
     parts: (w, h) => [
-      { name: 'Round top', facing: 'top', width: w, height: w, use: 'hot-cups' },
+      { name: 'Round top', facing: 'top', width: w, height: w, oval: true, use: 'hot-cups' },
       // As long as it is round.
       {
         name: 'Edge, unrolled',
@@ -387,6 +391,7 @@ export function pieceParts(
         ...(template.substrate === 'raw-softwood' ? { coat: 'none' as const, handled: false } : {}),
         ...(template.substrate === 'flat-paint' ? { coat: 'water-paint' as const } : {}),
       },
+      oval: drawn.oval === true,
       use: drawn.use ?? 'display',
       flat: drawn.stands !== true,
       fittings: (drawn.fittings ?? []).map((kind) => ({

@@ -1,4 +1,4 @@
-import { after, newCoat, newDistress, newHeat, newResist, newRewet, newSeal, when } from './create';
+import { after, newCoat, newDistress, newHeat, newResist, newRewet, newSeal, newWipe, when } from './create';
 import { type PlanStep, type StartRuleFile } from '@zaffet/contract';
 
 /** The ways a finish can start: one for each main school, cracks first, then chips, resists, layers. */
@@ -23,6 +23,9 @@ export const SCHOOLS = {
 } as const;
 export type School = keyof typeof SCHOOLS;
 export const SCHOOL_KEYS = Object.keys(SCHOOLS) as School[];
+
+/** The dust of sanding goes before a seal would keep it. */
+const dustOff = (id: string): PlanStep => newWipe(id, after(1), false);
 
 /** Steps of each school, the first of them at the plan's start. */
 export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: StartRuleFile) => PlanStep[]>> =
@@ -80,6 +83,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newCoat(id(), 'chalk', '#d8cdb2', 'Sand bar', after(5)),
       newDistress(id(), 'scrape', when('through-dry', 30)),
       newDistress(id(), 'sand', after(5)),
+      dustOff(id()),
       newSeal(id(), 'polyW', when('through-dry', 60)),
     ],
     'jelly-resist': (id, first) => [
@@ -87,7 +91,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newCoat(id(), 'polyW', '#dfe3e0', '', when('through-dry')),
       newResist(id(), 'jelly', when('through-dry')),
       { ...newCoat(id(), 'chalk', '#cfd6d0', 'Spray', after(5)), dilution: 0.5, passes: 1 },
-      { id: id(), kind: 'wipe', degrease: true, off: false, start: when('through-dry', 240) },
+      newWipe(id(), when('through-dry', 240)),
       newSeal(id(), 'polyW', after(60)),
     ],
     'wet-distress': (id, first) => [
@@ -104,6 +108,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newRewet(id(), when('through-dry', 720)),
       newHeat(id(), 'gun', 15, after(2)),
       { ...newDistress(id(), 'sand', after(20)), grit: 320, rounds: 12 } as PlanStep,
+      dustOff(id()),
       newSeal(id(), 'polyW', after(30)),
     ],
     'lacquer-layers': (id, first) => [
@@ -126,6 +131,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       },
       newDistress(id(), 'sponge', when('through-dry', 30)),
       { ...newDistress(id(), 'sand', when('through-dry', 60)), rounds: 4 } as PlanStep,
+      dustOff(id()),
       newSeal(id(), 'polyW', when('through-dry', 720)),
     ],
     'salt-resist': (id, first) => [
@@ -140,6 +146,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       },
       { ...newDistress(id(), 'scrape', when('through-dry', 60)), rounds: 1, pressure: 0.4 } as PlanStep,
       { ...newDistress(id(), 'sand', after(5)), rounds: 3 } as PlanStep,
+      dustOff(id()),
       newSeal(id(), 'clearWax', after(10)),
     ],
     'thick-base': (id, first) => [
@@ -154,6 +161,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       },
       { ...newDistress(id(), 'blade', after(120)), where: 'edges' } as PlanStep,
       newDistress(id(), 'sand', after(10)),
+      dustOff(id()),
       newSeal(id(), 'clearWax', when('through-dry', 720)),
     ],
     softened: (id, first) => [
@@ -171,6 +179,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newCoat(id(), 'chalk', '#8d9a86', 'Marram', when('through-dry', 600)),
       newCoat(id(), 'chalk', '#e1dac7', 'Gannet', when('through-dry', 60)),
       { ...newDistress(id(), 'sand', when('through-dry', 240)), grit: 150 } as PlanStep,
+      dustOff(id()),
       newSeal(id(), 'polyW', after(30)),
     ],
     'warm-air': (id, first) => [
@@ -184,6 +193,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newSeal(id(), 'whiteWax', when('through-dry', 720)),
       newSeal(id(), 'darkWax', when('through-dry', 720)),
       { ...newDistress(id(), 'sand', when('through-dry', 60)), grit: 320, rounds: 3 } as PlanStep,
+      dustOff(id()),
       newSeal(id(), 'clearWax', after(10)),
     ],
     'dry-brushed': (id, first) => [

@@ -1,17 +1,24 @@
 import {
   type FilmPlanStep,
   type HoursFile,
+  type MappedStep,
+  type Part,
   type PartRelief,
+  type PartZone,
   type PlanStep,
   type StepMap,
+  type TintFile,
 } from '@zaffet/contract';
 import { type AirSample } from '@zaffet/core/air';
+import { outlineMap, type Region, withinOutline } from '@zaffet/core/maps';
 import {
   type PanelMap,
   type PanelPlan,
+  type Place,
   type Relief,
   type StartRule,
   type Step,
+  type Tint,
   type WorkingHours,
 } from '@zaffet/core/plan';
 import {
@@ -37,11 +44,19 @@ function startOf({ start }: PlanStep, startsAt: string): StartRule {
   }
 }
 
+/** A place of a part as the core has it. */
+export const regionOf = ({ leftMm, topMm, widthMm, heightMm, oval }: PartZone): Region => ({
+  left: mmToMetres(leftMm),
+  top: mmToMetres(topMm),
+  width: mmToMetres(widthMm),
+  height: mmToMetres(heightMm),
+  oval,
+});
+
 /** Maps as the core has them, so that one that stays the same is turned once. */
 const models = new WeakMap<StepMap, PanelMap>();
 
-function mapOf(map: StepMap | undefined): { map?: PanelMap } {
-  if (map === undefined) return {};
+function modelMap(map: StepMap): PanelMap {
   let model = models.get(map);
   if (model === undefined) {
     const { columns, rows, percent } = map;
@@ -50,14 +65,49 @@ function mapOf(map: StepMap | undefined): { map?: PanelMap } {
     model = { columns, rows, values };
     models.set(map, model);
   }
-  return { map: model };
+  return model;
 }
+
+/** Outlines drawn before, by the part's places and the names that are asked for. */
+const outlines = new WeakMap<readonly PartZone[], Map<string, PanelMap>>();
+
+/** Where a step goes that names places of the part; null where it names none this part has. */
+function outlineOf(part: Part, { only, except }: MappedStep): PanelMap | null {
+  const called = (names: readonly string[]): PartZone[] =>
+    part.zones.filter(({ name }) => names.includes(name));
+  const left = called(except);
+  if (only === null && left.length === 0) return null;
+  let known = outlines.get(part.zones);
+  if (known === undefined) outlines.set(part.zones, (known = new Map<string, PanelMap>()));
+  const key = JSON.stringify([part.widthMm, part.heightMm, only, except]);
+  let outline = known.get(key);
+  if (outline === undefined) {
+    const size = { width: mmToMetres(part.widthMm), height: mmToMetres(part.heightMm) };
+    outline = outlineMap(size, only === null ? null : called([only]).map(regionOf), left.map(regionOf));
+    known.set(key, outline);
+  }
+  return outline;
+}
+
+/** Where on a part a step is done, and where more and less of it. */
+function placeOf(step: MappedStep, part: Part): { where: Place; map?: PanelMap } {
+  const painted = part.maps[step.id];
+  const outline = outlineOf(part, step);
+  const { where } = step;
+  if (painted === undefined) return outline === null ? { where } : { where, map: outline };
+  const map = modelMap(painted);
+  return { where, map: outline === null ? map : withinOutline(map, outline) };
+}
+
+const tintOf = ({ tint }: { readonly tint: TintFile | null }): { tint?: Tint } =>
+  tint === null ? {} : { tint: { colour: tint.colour, strength: tint.strength } };
 
 const filmOf = (
   step: FilmPlanStep,
-  map: StepMap | undefined,
+  part: Part,
 ): Pick<FilmPlanStep, 'medium' | 'dilution' | 'passes' | 'strokes' | 'cover' | 'colour'> & {
   thickness: number;
+  where: Place;
   map?: PanelMap;
 } => ({
   medium: step.medium,
@@ -67,16 +117,16 @@ const filmOf = (
   strokes: step.strokes,
   cover: step.cover,
   colour: step.colour,
-  ...mapOf(map),
+  ...placeOf(step, part),
 });
 
-function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Step {
+function stepOf(step: PlanStep, startsAt: string, part: Part): Step {
   const base = { id: step.id, start: startOf(step, startsAt) };
   switch (step.kind) {
     case 'coat':
       return {
         ...base,
-        ...filmOf(step, map),
+        ...filmOf(step, part),
         kind: 'coat',
         bonding: step.bonding,
         lumps: step.lumps,
@@ -90,7 +140,7 @@ function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Ste
     case 'seal':
       return {
         ...base,
-        ...filmOf(step, map),
+        ...filmOf(step, part),
         kind: 'seal',
         coats: step.coats,
         buffAfter: step.buffAfterMin === null ? null : minutesToSeconds(step.buffAfterMin),
@@ -103,13 +153,18 @@ function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Ste
         agent: step.agent,
         thickness: umToMetres(step.thicknessUm),
         share: step.share,
-        where: step.where,
-        ...mapOf(map),
+        ...placeOf(step, part),
       };
     case 'heat':
-      return { ...base, kind: 'heat', tool: step.tool, duration: step.durationS };
+      return { ...base, kind: 'heat', tool: step.tool, duration: step.durationS, ...placeOf(step, part) };
     case 'rewet':
-      return { ...base, kind: 'rewet', amount: umToMetres(step.amountUm) };
+      return {
+        ...base,
+        kind: 'rewet',
+        amount: umToMetres(step.amountUm),
+        ...tintOf(step),
+        ...placeOf(step, part),
+      };
     case 'distress':
       return {
         ...base,
@@ -118,12 +173,12 @@ function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Ste
         grit: step.grit,
         rounds: step.rounds,
         pressure: step.pressure,
-        where: step.where,
         smear: step.smear,
-        ...mapOf(map),
+        ...tintOf(step),
+        ...placeOf(step, part),
       };
     case 'wipe':
-      return { ...base, kind: 'wipe', degrease: step.degrease };
+      return { ...base, kind: 'wipe', degrease: step.degrease, ...placeOf(step, part) };
     case 'wait':
       return { ...base, kind: 'wait', duration: minutesToSeconds(step.durationMin) };
     case 'companion':
@@ -133,6 +188,7 @@ function stepOf(step: PlanStep, startsAt: string, map: StepMap | undefined): Ste
         task: step.task,
         hands: minutesToSeconds(step.handsMin),
         rest: minutesToSeconds(step.restMin),
+        ...(step.wood === null ? {} : { wood: step.wood }),
       };
   }
 }
@@ -179,6 +235,7 @@ export function toModel(plan: PartPlan): PanelPlan {
     panel: {
       width: mmToMetres(part.widthMm),
       height: mmToMetres(part.heightMm),
+      oval: part.oval,
       substrate: part.substrate,
       history: part.history,
       flat: part.flat,
@@ -188,7 +245,7 @@ export function toModel(plan: PartPlan): PanelPlan {
       grain: part.ground.grain,
       ...reliefOf(part.relief),
     },
-    steps: plan.steps.map((step) => stepOf(step, plan.startsAt, part.maps[step.id])),
+    steps: plan.steps.map((step) => stepOf(step, plan.startsAt, part)),
     air: [first, ...later],
     seed: plan.seed,
     ...(plan.hours === null ? {} : { hours: hoursOf(plan.hours, plan.startsAt) }),

@@ -1,5 +1,6 @@
 import { toolOf } from '@zaffet/core/tools';
 import {
+  type CompanionStep,
   type Finish,
   type FilmPlanStep,
   isFilmStep,
@@ -7,9 +8,11 @@ import {
   type PlanStep,
   type Shelf,
   type StepMap,
+  tintOf,
 } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { handsOn } from '@zaffet/core/course';
+import { panelArea } from '@zaffet/core/plan';
 import { forecast, type Forecast } from '@zaffet/core/forecast';
 import { hazards } from '@zaffet/core/hazard';
 import { turns } from '@zaffet/core/piece';
@@ -28,8 +31,9 @@ import {
   MANNER_NAMES,
   mediumName,
   perCent,
-  PLACE_NAMES,
+  placedWords,
   prepWords,
+  PRINT_HOLDER_NAMES,
   SHEEN_NAMES,
   spoonText,
   startWords,
@@ -40,6 +44,7 @@ import {
   um,
   USE_NAMES,
   volume,
+  WOOD_NAMES,
 } from '@zaffet/words';
 import {
   basisOf,
@@ -192,7 +197,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
   const { plan, basis, result } = main;
   const { plan: model } = basis;
   const figures = bandedFigures(basis, result);
-  const area = model.panel.width * model.panel.height;
+  const area = panelArea(model.panel);
   return {
     title: finish.name,
     subtitle: `For ${own.map(({ plan: of }) => of.part.name.toLowerCase()).join(', ')}${
@@ -287,23 +292,32 @@ function detailOf(step: PlanStep, { plan }: Worked): string {
     if (step.kind === 'seal' && step.coats > 1) parts.push(`${step.coats} coats`);
     if (step.kind === 'seal' && step.buffAfterMin !== null)
       parts.push(`buff after ${duration(step.buffAfterMin * 60)}`);
-  } else if (step.kind === 'resist')
-    parts.push(`on ${perCent(step.share)} of it, ${PLACE_NAMES[step.where].toLowerCase()}`);
+  } else if (step.kind === 'resist') parts.push(`on ${perCent(step.share)} of it`);
   else if (step.kind === 'heat') parts.push(`${step.durationS} s over each place, kept moving`);
   else if (step.kind === 'distress')
     parts.push(
       toolOf(step.tool).action === 'soften'
         ? `${step.rounds} min`
         : `${step.rounds} rounds, pressure ${step.pressure} of an ordinary hand`,
-      PLACE_NAMES[step.where].toLowerCase(),
     );
   else if (step.kind === 'wait') parts.push(duration(step.durationMin * 60));
   else if (step.kind === 'rewet') parts.push(`${step.amountUm} µm of water`);
   else if (step.kind === 'wipe')
     parts.push(step.degrease ? 'dry cloth, then grease-cutting wipes' : 'dry cloth');
   else parts.push(TASK_WORDS[step.task].how, `rests ${duration(step.restMin * 60)}`);
+  const tint = tintOf(step);
+  if (tint !== null) parts.push(`${tint.name || 'stain'} in the water`);
+  parts.push(...placedWords(step));
+  if (step.kind === 'companion') parts.push(...besideWords(step));
   if (step.id in plan.part.maps) parts.push('more here and less there, as on the map');
   return parts.join('; ');
+}
+
+/** What belongs to one kind of work beside the layers alone. */
+function besideWords({ wood, print }: CompanionStep): string[] {
+  if (print !== null)
+    return [`on ${print.on ?? 'all of the part'}, held by ${PRINT_HOLDER_NAMES[print.holds]}`];
+  return wood === null ? [] : [`on ${WOOD_NAMES[wood].toLowerCase()}`];
 }
 
 function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet['mixes'] {

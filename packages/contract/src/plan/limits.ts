@@ -27,6 +27,7 @@ export const LIMITS = {
   },
   dilution: { ...PLAN_RANGES.dilution, step: 0.01, unit: 'L/L' },
   texture: { ...PLAN_RANGES.texture, step: 0.05, unit: 'L/L' },
+  except: { min: 0, max: 24, step: 1, unit: '' },
   others: { ...PLAN_RANGES.otherColours, step: 1, unit: '' },
   otherShares: { ...PLAN_RANGES.otherShares, step: 0.05, unit: '' },
   reliefDepthMm: {
@@ -88,6 +89,9 @@ export const LIMITS = {
   ingredients: { min: 0, max: 8, step: 1, unit: '' },
   ingredientParts: { min: 0.05, max: 100, step: 0.5, unit: 'parts' },
   moisture: { min: 0.03, max: 0.6, step: 0.005, unit: '' },
+  zoneMm: { min: 5, max: round(metresToMm(PLAN_RANGES.side.max)), step: 1, unit: 'mm' },
+  tintStrength: { ...PLAN_RANGES.tintStrength, step: 0.01, unit: '' },
+  printLength: { min: 0, max: 30_000, step: 1, unit: 'characters' },
   placeMm: { min: 0, max: round(metresToMm(PLAN_RANGES.side.max)), step: 1, unit: 'mm' },
   glossUnits: { min: 0, max: 100, step: 1, unit: 'GU' },
   clockMin: { min: 0, max: PLAN_RANGES.clock.max / SECONDS_PER_MINUTE, step: 5, unit: 'min' },

@@ -10,12 +10,15 @@ export interface MapRange {
   readonly plain: number;
 }
 
-/** A film may be left out or lie four times as thick; a resist covers no more than all; a place is worked harder or not at all. */
+/**
+ * A film may be left out or lie four times as thick; a resist covers no more than all; a place is worked harder or not
+ * at all; hot air, water and a cloth go over it or not. */
 export function mapRange(step: MappedStep): MapRange {
   if (isFilmStep(step)) {
     const { min, max } = LIMITS.filmMapPercent;
     return { min, max, plain: 100 };
   }
+  if (step.kind !== 'resist' && step.kind !== 'distress') return { min: 0, max: 100, plain: 100 };
   const { min, max } = LIMITS.mapPercent;
   return step.kind === 'resist' ? { min, max: 100, plain: 0 } : { min, max, plain: 100 };
 }

@@ -1,7 +1,7 @@
 import { fault, ZaffetError } from '../errors';
 import { badCell } from './maps';
 import { packPercent } from './packed';
-import { PLAN_FORMAT, PLAN_VERSION } from './types';
+import { PLACED_ZONE_NAMES, PLAN_FORMAT, PLAN_VERSION } from './types';
 
 /** What a cell of a packed map can hold. */
 const BYTES = { min: 0, max: 255 };
@@ -196,6 +196,47 @@ function from5(file: Fields): Fields {
   };
 }
 
+/** Version 6 did coats, seals, hot air and water all over, in clear water, on square parts, in places without a name. */
+function from6(file: Fields): Fields {
+  const { piece } = file;
+  const placed = (step: Fields): Fields => ({ where: 'all', ...step, only: null, except: [] });
+  const zone = (of: Fields): Fields => ({
+    ...of,
+    name: told(PLACED_ZONE_NAMES, of['kind']) ?? PLACED_ZONE_NAMES.spot,
+    oval: false,
+  });
+  return {
+    ...file,
+    version: 7,
+    piece: isFields(piece)
+      ? {
+          ...piece,
+          parts: each(piece['parts'], (part) => ({ ...part, oval: false, zones: each(part['zones'], zone) })),
+        }
+      : piece,
+    finishes: each(file['finishes'], (finish) => ({
+      ...finish,
+      steps: each(finish['steps'], (step) => {
+        switch (step['kind']) {
+          case 'coat':
+          case 'seal':
+          case 'resist':
+          case 'heat':
+          case 'wipe':
+            return placed(step);
+          case 'rewet':
+          case 'distress':
+            return { ...placed(step), tint: null };
+          case 'companion':
+            return { ...step, wood: null, print: null };
+          default:
+            return step;
+        }
+      }),
+    })),
+  };
+}
+
 /** Steps from each version to the next, by the version they read. */
 const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   1: from1,
@@ -203,6 +244,7 @@ const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   3: from3,
   4: from4,
   5: from5,
+  6: from6,
 };
 
 /**

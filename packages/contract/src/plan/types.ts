@@ -1,4 +1,4 @@
-import { type DistressTool } from '@zaffet/core/tools';
+import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import { type Manner } from '@zaffet/core/colour';
 import { type Strokes } from '@zaffet/core/crack';
 import { type OwnMedium, type SubstrateKey } from '@zaffet/core/media';
@@ -20,9 +20,10 @@ import {
 } from '@zaffet/core/plan';
 import { type Body } from '@zaffet/core/quantity';
 import { type Zone } from '@zaffet/core/wear';
+import { type Wood } from '@zaffet/core/wood';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 6;
+export const PLAN_VERSION = 7;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -37,6 +38,24 @@ interface StepFields {
   readonly off: boolean;
 }
 
+/** Where on a part a step is done. */
+interface PlacedFields {
+  /** All over, or in zones that every part has. */
+  readonly where: Place;
+  /** Only in the part's places of this name; parts without such a place leave the step out. Null for all of `where`. */
+  readonly only: string | null;
+  /** Names of places it leaves out. */
+  readonly except: readonly string[];
+}
+
+/** Tea, coffee or stain in the water. */
+export interface TintFile {
+  readonly name: string;
+  readonly colour: string;
+  /** Share of what lies below that the dry veil hides. */
+  readonly strength: number;
+}
+
 /** Where on the panel a step does more and where less: a raster from the upper left, row by row, in per cent. */
 export interface StepMap {
   readonly columns: number;
@@ -46,7 +65,7 @@ export interface StepMap {
 }
 
 /** What paint and seals have in common. */
-interface FilmFields extends StepFields {
+interface FilmFields extends StepFields, PlacedFields {
   /** Key of a generic medium or of one of the plan's own. */
   readonly medium: string;
   /** What the painter calls the colour; empty for clear media. */
@@ -96,38 +115,40 @@ export interface SealStep extends FilmFields {
   readonly sheen: Sheen | null;
 }
 
-export interface ResistStep extends StepFields {
+export interface ResistStep extends StepFields, PlacedFields {
   readonly kind: 'resist';
   readonly agent: ResistAgent;
   /** How thick it lies; for salt the grain. */
   readonly thicknessUm: number;
   readonly share: number;
-  readonly where: Place;
 }
 
-export interface HeatStep extends StepFields {
+export interface HeatStep extends StepFields, PlacedFields {
   readonly kind: 'heat';
   readonly tool: HeatTool;
   readonly durationS: number;
 }
 
-export interface RewetStep extends StepFields {
+export interface RewetStep extends StepFields, PlacedFields {
   readonly kind: 'rewet';
   readonly amountUm: number;
+  /** Null for clear water. */
+  readonly tint: TintFile | null;
 }
 
-export interface DistressStep extends StepFields {
+export interface DistressStep extends StepFields, PlacedFields {
   readonly kind: 'distress';
   readonly tool: DistressTool;
   readonly grit: Grit;
   /** Passes, rubs, strokes; minutes for bleach. */
   readonly rounds: number;
   readonly pressure: number;
-  readonly where: Place;
   readonly smear: number;
+  /** In the water of tools that bring some; null for clear water. */
+  readonly tint: TintFile | null;
 }
 
-export interface WipeStep extends StepFields {
+export interface WipeStep extends StepFields, PlacedFields {
   readonly kind: 'wipe';
   readonly degrease: boolean;
 }
@@ -143,6 +164,21 @@ export interface CompanionStep extends StepFields {
   readonly task: CompanionTask;
   readonly handsMin: number;
   readonly restMin: number;
+  /** The wood a reactive stain acts on; null where nobody said, and for all else. */
+  readonly wood: Wood | null;
+  /** A print or tissue: name of the places it lies on, what holds it, and what is on it. */
+  readonly print: Print | null;
+}
+
+/** What holds a print or a tissue on the paint. */
+export const PRINT_HOLDERS = ['glue', 'clear', 'wet-paint', 'own'] as const;
+export type PrintHolder = (typeof PRINT_HOLDERS)[number];
+export interface Print {
+  /** Name of the part's places it lies on; null for all of the part. */
+  readonly on: string | null;
+  readonly holds: PrintHolder;
+  /** A picture of it, small, as a data URL; null where there is none. */
+  readonly picture: string | null;
 }
 
 export type PlanStep =
@@ -156,8 +192,16 @@ export type PlanStep =
   | WaitStep
   | CompanionStep;
 /** Steps that may do more here and less there. */
-export type MappedStep = CoatStep | SealStep | ResistStep | DistressStep;
-export const MAPPED_KINDS: readonly PlanStep['kind'][] = ['coat', 'seal', 'resist', 'distress'];
+export type MappedStep = Extract<PlanStep, PlacedFields>;
+export const MAPPED_KINDS: readonly PlanStep['kind'][] = [
+  'coat',
+  'seal',
+  'resist',
+  'heat',
+  'rewet',
+  'distress',
+  'wipe',
+];
 export const isMapped = (step: PlanStep): step is MappedStep => MAPPED_KINDS.includes(step.kind);
 export type FilmPlanStep = CoatStep | SealStep;
 
@@ -166,8 +210,17 @@ export const isFilmStep = (step: PlanStep): step is FilmPlanStep =>
 
 /** Films and resists that lie on a panel when the steps that are not left out are done; salt goes again. */
 export const layersOf = (steps: readonly PlanStep[]): number =>
-  steps.filter((step) => !step.off && (isFilmStep(step) || (step.kind === 'resist' && step.agent !== 'salt')))
-    .length;
+  steps.filter(
+    (step) =>
+      !step.off &&
+      (isFilmStep(step) || (step.kind === 'resist' && step.agent !== 'salt') || tintOf(step) !== null),
+  ).length;
+
+/** What a step's water is tinted with; null where it is clear or there is none. */
+export function tintOf(step: PlanStep): TintFile | null {
+  if (step.kind === 'rewet') return step.tint;
+  return step.kind === 'distress' && toolOf(step.tool).leaves > 0 ? step.tint : null;
+}
 
 /** What is fixed to a part, and what is done about it. */
 export const FITTING_KINDS = [
@@ -187,10 +240,22 @@ export interface Fitting {
   readonly treatment: FittingTreatment;
 }
 
-/** A place of a part that is worked otherwise than the rest: a rectangle from its upper left. */
+/** What places are called until the painter gives them a name. */
+export const PLACED_ZONE_NAMES: Readonly<Record<PlacedZone, string>> = {
+  pull: 'Pull',
+  rail: 'Rail',
+  recess: 'Recess',
+  relief: 'Relief',
+  spot: 'Place',
+};
+
+/** A place of a part that is worked otherwise than the rest: a rectangle, or the ellipse in it, from its upper left. */
 export interface PartZone {
   readonly id: string;
   readonly kind: PlacedZone;
+  /** What the painter calls it; places of one name are worked together. */
+  readonly name: string;
+  readonly oval: boolean;
   readonly leftMm: number;
   readonly topMm: number;
   readonly widthMm: number;
@@ -210,6 +275,8 @@ export interface Part {
   readonly name: string;
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Round or oval: the ellipse in its size. */
+  readonly oval: boolean;
   readonly facing: Facing;
   readonly substrate: SubstrateKey;
   /** How what is there looks: its colour, null for what such a surface mostly has, and which way its grain runs. */

@@ -70,6 +70,34 @@ function grainOf(grid: Grid, { seed, grainUp }: Scene): Float32Array {
   });
 }
 
+/** Threads of a cloth and wires of a mesh lie this far apart [mm], and wires are so thick. */
+const THREAD_MM = 1.3;
+const MESH_MM = 9;
+const WIRE_MM = 1.6;
+/** How high a thread stands over its neighbours [mm], raised as films are; by eye. */
+const THREAD_UP = 0.035;
+
+/** A plain weave: every thread goes over one and under the next; −1 between threads … 1 on their backs. */
+function weaveOf(grid: Grid): Float32Array | null {
+  if (grid.pitchMm > THREAD_MM / 2) return null;
+  return sampled(grid, 1, 1, (x, y) => {
+    const [u, v] = [x / THREAD_MM, y / THREAD_MM];
+    const over = (Math.floor(u) + Math.floor(v)) % 2 === 0;
+    const [across, along] = over ? [u, v] : [v, u];
+    const round = (t: number): number => Math.sin(Math.PI * (t - Math.floor(t)));
+    return 2 * round(across) * (0.45 + 0.55 * round(along)) - 1;
+  });
+}
+
+/** 1 where a mesh has no wire and one looks through it. */
+const openMesh = (x: number, y: number): boolean => {
+  // Wires run aslant, as such meshes are woven into frames.
+  const from = (t: number): number => Math.abs(t / MESH_MM - Math.round(t / MESH_MM)) * MESH_MM;
+  return Math.min(from((x + y) / Math.SQRT2), from((x - y) / Math.SQRT2)) > WIRE_MM / 2;
+};
+/** What is seen through a mesh: the dark of the inside. */
+const INSIDE = [0.012, 0.011, 0.01] as const;
+
 /** What light falls on: worked out once for a field, whatever the light and the mode. */
 interface Surface {
   /** [mm] */
@@ -83,13 +111,32 @@ function surfaceOf(scene: Scene, field: PanelField): Surface {
   let surface = known.get(field);
   if (surface === undefined) {
     const grain = scene.layers.some(({ finish }) => finish === 'wood') ? grainOf(field.grid, scene) : null;
-    surface = { height: heightsOf(scene, field, grain), colours: coloursOf(scene, field, grain) };
+    const weave = scene.layers[0]!.finish === 'cloth' ? weaveOf(field.grid) : null;
+    surface = { height: heightsOf(scene, field, grain, weave), colours: coloursOf(scene, field, grain) };
+    if (scene.layers[0]!.finish === 'mesh') openUp(field.grid, surface);
     known.set(field, surface);
   }
   return surface;
 }
 
-function heightsOf(scene: Scene, field: PanelField, grain: Float32Array | null): Float32Array {
+/** Cuts the openings of a mesh into what lies on its wires. */
+function openUp(grid: Grid, { height, colours }: Surface): void {
+  const { columns, rows, pitchMm, leftMm, topMm } = grid;
+  for (let i = 0; i < columns * rows; i++) {
+    const x = leftMm + ((i % columns) + 0.5) * pitchMm;
+    const y = topMm + (Math.floor(i / columns) + 0.5) * pitchMm;
+    if (!openMesh(x, y)) continue;
+    colours.set(INSIDE, 3 * i);
+    height[i] = height[i]! - 0.15;
+  }
+}
+
+function heightsOf(
+  scene: Scene,
+  field: PanelField,
+  grain: Float32Array | null,
+  weave: Float32Array | null,
+): Float32Array {
   const { grid, heightUm, lost, rim, top, carved } = field;
   // A relief is as deep as it is: only films are raised for the eye.
   const carvedMm = scene.relief === null ? 0 : (0.25 * scene.relief.depth * 1000) / RAISE;
@@ -108,7 +155,8 @@ function heightsOf(scene: Scene, field: PanelField, grain: Float32Array | null):
       heightUm[i]! / 1000 +
       film * kept * (curl + FLAKE_LIFT * rim[i]!) +
       (wood && grain ? 0.01 * grain[i]! : 0) +
-      (carved === null ? 0 : carvedMm * carved[i]!);
+      (carved === null ? 0 : carvedMm * carved[i]!) +
+      (weave === null ? 0 : THREAD_UP * weave[i]!);
   }
   return height;
 }

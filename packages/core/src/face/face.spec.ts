@@ -51,7 +51,7 @@ const lay = (k: number): SceneEvent => ({
 });
 const crack = (k: number): SceneEvent => ({
   kind: 'crack',
-  on: { holds: [], lacks: [] },
+  on: { holds: [], lacks: [], done: [], undone: [] },
   at: 0,
   layer: k,
   network: k,
@@ -61,6 +61,7 @@ const crack = (k: number): SceneEvent => ({
 const sceneOf = (events: readonly SceneEvent[]): Scene => ({
   widthMm: 600,
   heightMm: 400,
+  oval: false,
   layers: [
     layer('panel', { thicknessUm: 0, colour: '#b08a5a', finish: 'wood', opacity: 1 }),
     layer('base', {}),
@@ -69,6 +70,7 @@ const sceneOf = (events: readonly SceneEvent[]): Scene => ({
   events,
   networks: [{ key: 2, layer: 2, law, responses: [] }],
   maps: {},
+  places: {},
   relief: null,
   grainUp: false,
   seed: 3,

@@ -12,6 +12,7 @@ export function lift(work: Work, event: Extract<SceneEvent, { kind: 'lift' }>): 
   const { scene, window, rims, rim, top, pale } = work;
   const salt = event.agent === 'salt';
   const strewn = work.mapOf(event.stepId);
+  const comes = event.by === null ? null : work.wentTo(event.by.stepId, event.by.where);
   const marks = salt
     ? craters(window, event.share, event.grainUm / 1000, scene.seed ^ 0x5a17, strewn)
     : work.pattern('lift', SPOT, 0x77);
@@ -20,7 +21,7 @@ export function lift(work: Work, event: Extract<SceneEvent, { kind: 'lift' }>): 
   const lifted = new Float32Array(work.points);
   const over = top.slice();
   for (let i = 0; i < work.points; i++) {
-    if (reachOf(event.where, rims, i) < 0.5) continue;
+    if (reachOf(event.where, rims, i) < 0.5 || comes?.[i] === 0) continue;
     // No grain is round, and paint tears a little as it comes out.
     const margin = marks[i]! - level + (ragged === null ? 0 : 0.12 * ragged[i]!);
     const lay = work.lies(i, event.layer);

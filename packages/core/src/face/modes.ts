@@ -1,3 +1,4 @@
+import { fromRim } from '../plan';
 import { type Scene } from '../outcome';
 import { drawPanel, type DrawnPanel, type PanelView } from './draw';
 import { type PanelField } from './work';
@@ -79,8 +80,26 @@ function highOf(values: Float32Array): number {
   return ((k + 1) / 512) * most;
 }
 
-/** Draws a panel field in a mode. */
+/** Draws a panel field in a mode; round an oval panel nothing is drawn. */
 export function drawMode(scene: Scene, field: PanelField, mode: FaceMode, view: PanelView): ModePicture {
+  const picture = wholeMode(scene, field, mode, view);
+  if (scene.oval) cutOut(scene, field, picture.rgba);
+  return picture;
+}
+
+/** Takes out what lies outside the panel, softly over a pixel. */
+function cutOut({ widthMm, heightMm, oval }: Scene, { grid }: PanelField, rgba: Uint8ClampedArray): void {
+  const { columns, rows, pitchMm, leftMm, topMm } = grid;
+  const size = { width: widthMm, height: heightMm, oval };
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      const inside = fromRim(size, leftMm + (column + 0.5) * pitchMm, topMm + (row + 0.5) * pitchMm);
+      rgba[4 * (row * columns + column) + 3] = 255 * (0.5 + inside / pitchMm);
+    }
+  }
+}
+
+function wholeMode(scene: Scene, field: PanelField, mode: FaceMode, view: PanelView): ModePicture {
   switch (mode) {
     case 'colour':
       return { ...drawPanel(scene, field, view), scale: null };

@@ -1,5 +1,5 @@
 import { uniform } from '../numeric/hash';
-import { type Place } from '../plan';
+import { fromRim, type Place } from '../plan';
 import { type Scene, type SceneEvent, type SceneLayer } from '../outcome';
 import { type Grid, levelOf, scores, type Strand } from '../raster';
 
@@ -19,7 +19,8 @@ export function rimDistance(scene: Scene, grid: Grid): Rims {
   const n = grid.columns * grid.rows;
   const edge = new Float32Array(n);
   const corner = new Float32Array(n);
-  const { widthMm, heightMm } = scene;
+  const { widthMm, heightMm, oval } = scene;
+  const size = { width: widthMm, height: heightMm, oval };
   const depth = Math.min(EDGE_MM, 0.2 * Math.min(widthMm, heightMm));
   const cornerDepth = Math.min(CORNER_MM, 0.25 * Math.min(widthMm, heightMm));
   const nearest = Math.min(
@@ -28,7 +29,7 @@ export function rimDistance(scene: Scene, grid: Grid): Rims {
     widthMm - grid.leftMm - grid.columns * grid.pitchMm,
     heightMm - grid.topMm - grid.rows * grid.pitchMm,
   );
-  if (nearest > 3 * cornerDepth) return { edge, corner };
+  if (!oval && nearest > 3 * cornerDepth) return { edge, corner };
   const wander = scores(grid, [{ along: 22, across: 22, weight: 1 }], scene.seed ^ 0xed9e);
   for (let row = 0; row < grid.rows; row++) {
     const y = grid.topMm + (row + 0.5) * grid.pitchMm;
@@ -38,8 +39,8 @@ export function rimDistance(scene: Scene, grid: Grid): Rims {
       const dx = Math.min(x, widthMm - x);
       const i = row * grid.columns + column;
       const ragged = 1 + 0.3 * wander[i]!;
-      const from = Math.min(dx, dy) / Math.max(0.2, ragged);
-      edge[i] = fade(from, depth);
+      edge[i] = fade(fromRim(size, x, y) / Math.max(0.2, ragged), depth);
+      if (oval) continue;
       corner[i] = Math.min(fade(dx / ragged, cornerDepth), fade(dy / ragged, cornerDepth));
     }
   }
@@ -54,6 +55,7 @@ const fade = (distance: number, depth: number): number => {
 /** Whether a step done at a place reaches a point, 0 … 1. */
 export function reachOf(place: Place, rims: Rims, i: number): number {
   if (place === 'all') return 1;
+  if (place === 'corners') return rims.corner[i]!;
   const rim = Math.max(rims.edge[i]!, rims.corner[i]!);
   return place === 'edges' ? rim : 1 - rim;
 }

@@ -1,8 +1,8 @@
 import { type CrackField } from '../crack';
-import { mapAt } from '../plan';
+import { mapAt, NOT_DONE, type Place } from '../plan';
 import { fluteAt, type OnStand, type Scene, type SceneLayer } from '../outcome';
 import { type Grid, sampled, scores, type Strand } from '../raster';
-import { rimDistance, type Rims } from './patterns';
+import { reachOf, rimDistance, type Rims } from './patterns';
 import { tornEdge } from './texture';
 
 /** The part of a panel to be worked out. */
@@ -119,6 +119,7 @@ export class Work {
   readonly opened = new Map<number, Float32Array>();
   readonly flakes = new Map<number, Flakes>();
   private readonly kept: (Kept | undefined)[] = [];
+  private readonly went = new Map<string, Uint8Array>();
   private readonly known = new Map<string, Float32Array>();
   private tornOnce: Float32Array | null = null;
 
@@ -157,11 +158,28 @@ export class Work {
     return (this.bits[i]! & (1 << k)) !== 0;
   }
 
-  /** Whether a point has the films an event needs there, and none of those it needs missing. */
-  stands(i: number, { holds, lacks }: OnStand): boolean {
+  /** Whether a point has the films an event needs there and none of those it needs missing, and dried as it needs. */
+  stands(i: number, { holds, lacks, done, undone }: OnStand): boolean {
     for (const k of holds) if (!this.lies(i, k)) return false;
     for (const k of lacks) if (this.lies(i, k)) return false;
+    for (const stepId of done) if (this.wentTo(stepId)[i] === 0) return false;
+    for (const stepId of undone) if (this.wentTo(stepId)[i] === 1) return false;
     return true;
+  }
+
+  /** 1 where a step that goes by places was done, by its map and the place it is told. */
+  wentTo(stepId: string, where: Place = this.scene.places[stepId] ?? 'all'): Uint8Array {
+    let found = this.went.get(stepId);
+    if (found === undefined) {
+      const mapped = this.mapped(stepId);
+      found = new Uint8Array(this.points);
+      for (let i = 0; i < this.points; i++) {
+        const reached = reachOf(where, this.rims, i) >= 0.5;
+        found[i] = reached && (mapped === null || mapped[i]! >= NOT_DONE) ? 1 : 0;
+      }
+      this.went.set(stepId, found);
+    }
+    return found;
   }
 
   /** Dry thickness of a layer at a point [µm]. */

@@ -277,7 +277,7 @@ describe('figures as they were', () => {
     ] as const;
     const told = Object.fromEntries(
       sizes.map(([width, height]) => {
-        const places = zonePlaces(width, height);
+        const places = zonePlaces({ width, height });
         const spread = Object.values(places).map((of) => [
           of.length,
           of.reduce((sum, [x]) => sum + x, 0),
@@ -285,7 +285,7 @@ describe('figures as they were', () => {
           of[0],
           of.at(-1),
         ]);
-        return [`${width} ${height}`, [zoneShares(width, height), spread]];
+        return [`${width} ${height}`, [zoneShares({ width, height }), spread]];
       }),
     );
     expect(movedSince('zones', told)).toEqual([]);

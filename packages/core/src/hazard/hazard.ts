@@ -1,6 +1,6 @@
 import { type Carrier } from '../air';
 import { isOf, type Medium, type MediumLookup, mediumLookup } from '../media';
-import { isFilm, type OldCoat, type PanelPlan, type Step } from '../plan';
+import { isFilm, type OldCoat, panelArea, type PanelPlan, type Step } from '../plan';
 import { type ToolAction, toolOf } from '../tools';
 
 /** Ways the work can hurt someone; `hazardWords` in the contract says the usual cautions. */
@@ -76,7 +76,7 @@ const RULES: Readonly<Record<HazardCode, Rule>> = {
     (plan.panel.use === 'food' || plan.panel.use === 'children') && step === plan.steps.at(-1),
   mould: (_step, plan) => plan.air.some((sample) => sample.humidity > 0.85),
   'mdf-dust': (step, plan) => dry(step) && plan.panel.substrate.startsWith('mdf'),
-  lifting: (step, plan) => plan.panel.width * plan.panel.height > HEAVY && step === plan.steps[0],
+  lifting: (step, plan) => panelArea(plan.panel) > HEAVY && step === plan.steps[0],
 };
 
 /** The hazards of a plan with the steps they come from, in the order of `HAZARD_CODES`. */

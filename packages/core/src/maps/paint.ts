@@ -1,11 +1,5 @@
-import { type PanelMap } from '../plan';
+import { type PanelMap, type PanelSize } from '../plan';
 import { type Region, regionReach, zoneReach, type MapZone } from './zones';
-
-/** A panel's size [m]. */
-export interface PanelSize {
-  readonly width: number;
-  readonly height: number;
-}
 
 /** One touch of the brush on a map, at shares of the panel's width and height. */
 export interface Dab {

@@ -1,7 +1,7 @@
 import { hash3, uniform } from '../numeric/hash';
 import { noiseValue } from '../numeric/noise';
-import { MAP_RANGE, type PanelMap } from '../plan';
-import { changedBy, type PanelSize } from './paint';
+import { MAP_RANGE, type PanelMap, type PanelSize } from '../plan';
+import { changedBy } from './paint';
 
 /*
  * Where use wears a panel. Each cause is an intensity over the panel, greatest where the cause works, in shares of the

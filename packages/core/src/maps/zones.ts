@@ -1,3 +1,4 @@
+import { fromRim, type PanelSize } from '../plan';
 import { type Zone, zoneDepths, ZONES } from '../wear';
 
 /** Parts of a panel that a map is filled in one go. */
@@ -10,17 +11,12 @@ const FADE = 0.006;
 const rising = (distance: number): number => Math.min(1, Math.max(0, 0.5 + distance / FADE));
 
 /** How far a place [m] lies in a zone, 0 … 1. */
-export function zoneReach(
-  zone: MapZone,
-  x: number,
-  y: number,
-  size: { readonly width: number; readonly height: number },
-): number {
-  const { edge, corner } = zoneDepths(size.width, size.height);
+export function zoneReach(zone: MapZone, x: number, y: number, size: PanelSize): number {
+  const { edge, corner } = zoneDepths(size);
   const dx = Math.min(x, size.width - x);
   const dy = Math.min(y, size.height - y);
-  const edges = rising(edge - Math.min(dx, dy));
-  const corners = Math.min(rising(corner - dx), rising(corner - dy));
+  const edges = rising(edge - fromRim(size, x, y));
+  const corners = size.oval === true ? 0 : Math.min(rising(corner - dx), rising(corner - dy));
   switch (zone) {
     case 'all':
       return 1;
@@ -41,24 +37,21 @@ export function zoneReach(
   }
 }
 
-/** A rectangle on a panel, from its upper left [m]. */
-export interface Region {
+/** A rectangle on a panel, or the ellipse in it, from its upper left [m]. */
+export interface Region extends PanelSize {
   readonly left: number;
   readonly top: number;
-  readonly width: number;
-  readonly height: number;
 }
 
 /** Parts of a panel that figures are told of: all of it, or one of its zones. */
 export const AREAS = ['panel', ...ZONES] as const;
 export type Area = 'panel' | Zone;
 
-/** Where on a part: all of it, one of its zones, or a rectangle. */
+/** Where on a part: all of it, one of its zones, or a region. */
 export type Where = Area | Region;
 
 export const isRegion = (where: Where): where is Region => typeof where === 'object';
 
-/** How far a place [m] lies in a rectangle, 0 … 1. */
-export function regionReach({ left, top, width, height }: Region, x: number, y: number): number {
-  return Math.min(rising(x - left), rising(left + width - x), rising(y - top), rising(top + height - y));
-}
+/** How far a place [m] lies in a region, 0 … 1. */
+export const regionReach = (region: Region, x: number, y: number): number =>
+  rising(fromRim(region, x - region.left, y - region.top));

@@ -25,6 +25,7 @@ function patched(places: readonly (readonly [number, number, number])[]): Surfac
     pitchMm: 2,
     gone,
     cracked: new Uint8Array(COLUMNS * ROWS),
+    outside: null,
     darkWax: 0,
   };
 }

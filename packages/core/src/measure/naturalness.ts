@@ -1,7 +1,8 @@
 import { fromHex } from '../colour';
 import { type Scene } from '../outcome';
 import { findIslands } from '../raster';
-import { measurePanel } from './shares';
+import { fromRim } from '../plan';
+import { measurePanel, outsideOf } from './shares';
 import { type PanelField } from '../face';
 
 /*
@@ -27,6 +28,8 @@ export interface SurfaceMarks {
   readonly gone: Uint8Array;
   /** 1 where a crack is. */
   readonly cracked: Uint8Array;
+  /** 1 where a point lies outside an oval panel; null where the panel fills the rows. */
+  readonly outside: Uint8Array | null;
   /** Share of the panel under dark wax. */
   readonly darkWax: number;
 }
@@ -93,7 +96,9 @@ export function marksOf(scene: Scene, field: PanelField): SurfaceMarks {
   const n = columns * rows;
   const gone = new Uint8Array(n);
   const cracked = new Uint8Array(n);
+  const outside = outsideOf(scene, field.grid);
   for (let i = 0; i < n; i++) {
+    if (outside?.[i] === 1) continue;
     const crack = field.floor[i]! > 0.15;
     cracked[i] = crack ? 1 : 0;
     gone[i] = !crack && field.lost[i]! > 0.5 ? 1 : 0;
@@ -104,8 +109,11 @@ export function marksOf(scene: Scene, field: PanelField): SurfaceMarks {
     const [r, g, b] = fromHex(layer.colour);
     return 0.2126 * r + 0.7152 * g + 0.0722 * b < 0.18 ? sum + shares[k]! : sum;
   }, 0);
-  return { columns, rows, pitchMm, gone, cracked, darkWax };
+  return { columns, rows, pitchMm, gone, cracked, outside, darkWax };
 }
+
+/** A quadrat of which less than this lies on the panel tells nothing. */
+const QUADRAT_THERE = 0.3;
 
 /** Shares of quadrats about square, row by row. */
 function quadrats(marks: SurfaceMarks, mask: Uint8Array): number[] {
@@ -117,12 +125,17 @@ function quadrats(marks: SurfaceMarks, mask: Uint8Array): number[] {
   for (let row = 0; row < rows; row++) {
     const j = Math.floor((row * down) / rows);
     for (let column = 0; column < columns; column++) {
+      const i = row * columns + column;
+      if (marks.outside?.[i] === 1) continue;
       const q = j * across + Math.floor((column * across) / columns);
-      sums[q] = sums[q]! + mask[row * columns + column]!;
+      sums[q] = sums[q]! + mask[i]!;
       counts[q] = counts[q]! + 1;
     }
   }
-  return Array.from(sums, (sum, q) => sum / counts[q]!);
+  const whole = (columns * rows) / (across * down);
+  return [...counts.keys()].flatMap((q) =>
+    counts[q]! < QUADRAT_THERE * whole ? [] : [sums[q]! / counts[q]!],
+  );
 }
 
 function variationOf(values: readonly number[]): number {
@@ -132,7 +145,10 @@ function variationOf(values: readonly number[]): number {
   return Math.sqrt(variance) / mean;
 }
 
-const shareOf = (mask: Uint8Array): number => mask.reduce((sum, one) => sum + one, 0) / mask.length;
+const sumOf = (mask: Uint8Array): number => mask.reduce((sum, one) => sum + one, 0);
+/** Points of the panel. */
+const pointsOf = ({ gone, outside }: SurfaceMarks): number =>
+  gone.length - (outside === null ? 0 : sumOf(outside));
 
 /** Clark and Evans' ratio of the patches' middles; null with too few of them. */
 function spacingRatio(marks: SurfaceMarks): { patches: number; ratio: number | null } {
@@ -166,8 +182,13 @@ function spacingRatio(marks: SurfaceMarks): { patches: number; ratio: number | n
   }
   const width = columns * pitchMm;
   const height = rows * pitchMm;
-  const expected =
-    0.5 * Math.sqrt((width * height) / n) + ((0.0514 + 0.041 / Math.sqrt(n)) * 2 * (width + height)) / n;
+  const area = pointsOf(marks) * pitchMm ** 2;
+  // Round an ellipse by Ramanujan's first formula.
+  const round =
+    marks.outside === null
+      ? 2 * (width + height)
+      : (Math.PI / 2) * (3 * (width + height) - Math.sqrt((3 * width + height) * (width + 3 * height)));
+  const expected = 0.5 * Math.sqrt(area / n) + ((0.0514 + 0.041 / Math.sqrt(n)) * round) / n;
   return { patches: n, ratio: sum / n / expected };
 }
 
@@ -175,6 +196,7 @@ function spacingRatio(marks: SurfaceMarks): { patches: number; ratio: number | n
 function rimQuotient(marks: SurfaceMarks): number {
   const { columns, rows, pitchMm, gone } = marks;
   const depth = Math.max(1, Math.round(Math.min(RIM / pitchMm, 0.2 * Math.min(columns, rows))));
+  const size = { width: columns, height: rows, oval: marks.outside !== null };
   let rim = 0;
   let rimGone = 0;
   let all = 0;
@@ -182,12 +204,13 @@ function rimQuotient(marks: SurfaceMarks): number {
     for (let column = 0; column < columns; column++) {
       const one = gone[row * columns + column]!;
       all += one;
-      if (Math.min(column, row, columns - 1 - column, rows - 1 - row) >= depth) continue;
+      const inside = fromRim(size, column + 0.5, row + 0.5);
+      if (inside < 0 || inside >= depth) continue;
       rim++;
       rimGone += one;
     }
   }
-  return all === 0 ? 1 : rimGone / all / (rim / (columns * rows));
+  return all === 0 ? 1 : rimGone / all / (rim / pointsOf(marks));
 }
 
 /** Share of cells, each some islands wide, in which cracks run as densely as they do where they run. */
@@ -202,8 +225,8 @@ const falling = (value: number, from: number, to: number): number =>
 
 /** Judges how natural a surface looks. */
 export function naturalness(marks: SurfaceMarks): Naturalness {
-  const goneShare = shareOf(marks.gone);
-  const crackShare = shareOf(marks.cracked);
+  const goneShare = sumOf(marks.gone) / pointsOf(marks);
+  const crackShare = sumOf(marks.cracked) / pointsOf(marks);
   const { patches, ratio } = spacingRatio(marks);
   const wear =
     goneShare < NOTHING

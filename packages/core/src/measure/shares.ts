@@ -1,5 +1,19 @@
 import { type Scene } from '../outcome';
 import { type PanelField } from '../face';
+import { fromRim } from '../plan';
+import { type Grid } from '../raster';
+
+/** 1 where a point of a grid lies outside an oval panel; null where the panel fills its size. */
+export function outsideOf({ widthMm, heightMm, oval }: Scene, grid: Grid): Uint8Array | null {
+  if (!oval) return null;
+  const { columns, rows, pitchMm, leftMm, topMm } = grid;
+  const size = { width: widthMm, height: heightMm, oval };
+  return Uint8Array.from({ length: columns * rows }, (_, i) => {
+    const x = leftMm + ((i % columns) + 0.5) * pitchMm;
+    const y = topMm + (Math.floor(i / columns) + 0.5) * pitchMm;
+    return fromRim(size, x, y) < 0 ? 1 : 0;
+  });
+}
 
 /** Figures measured on a panel field. */
 export interface PanelShares {
@@ -16,7 +30,8 @@ export interface PanelShares {
  */
 export function measurePanel(scene: Scene, field: PanelField): PanelShares {
   const { bits, floor, rim, wax, waxLayer, mixed, below, top } = field;
-  const n = bits.length;
+  const outside = outsideOf(scene, field.grid);
+  const n = bits.length - (outside?.reduce((sum, out) => sum + out, 0) ?? 0);
   const layers = new Float64Array(scene.layers.length);
   const opacity = scene.layers.map((layer) => layer.opacity);
   let open = 0;
@@ -30,7 +45,8 @@ export function measurePanel(scene: Scene, field: PanelField): PanelShares {
     }
     layers[0] = layers[0]! + left;
   };
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < bits.length; i++) {
+    if (outside?.[i] === 1) continue;
     open += floor[i]!;
     rims += rim[i]! > 0.05 ? 1 : 0;
     const rubbed = waxLayer > 0 ? wax[i]! * opacity[waxLayer]! : 0;

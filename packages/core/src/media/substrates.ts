@@ -157,6 +157,17 @@ const TABLE = {
     hardness: 200,
     finish: null,
   },
+  mesh: {
+    name: 'Wire mesh',
+    suctionUm: 0,
+    capacityUm: 1,
+    porosity: 0,
+    baseBond: 0.5,
+    colour: '#9a8f74',
+    bare: false,
+    hardness: 200,
+    finish: null,
+  },
   fabric: {
     name: 'Upholstery fabric',
     suctionUm: 1.6,

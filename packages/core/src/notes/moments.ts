@@ -8,7 +8,7 @@ import {
   working,
 } from '../course';
 import { isOf } from '../media';
-import { type PanelPlan } from '../plan';
+import { panelArea, type PanelPlan } from '../plan';
 import { type AddFinding } from './codes';
 import { BRUSH_PACE, COLD, MISSING, TOOL_CHANGE } from './limits';
 
@@ -98,7 +98,7 @@ function section(
   const closesAt = window?.closesAt;
   if (closesAt == null || coat.laidAt > closesAt) return;
   const largest = Math.max(0, (closesAt - below.laidAt - TOOL_CHANGE) * BRUSH_PACE);
-  const area = plan.panel.width * plan.panel.height;
+  const area = panelArea(plan.panel);
   if (area > largest) {
     add('section-large', 'tip', coat.step.id, {
       area,

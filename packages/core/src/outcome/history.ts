@@ -29,7 +29,7 @@ export interface SceneLayer {
   readonly tones: Tones | null;
   readonly strokes: Strokes;
   /** What it does to the look of what it covers. */
-  readonly finish: 'paint' | 'glaze' | 'clear' | 'wax' | 'resist' | 'wood' | 'ground';
+  readonly finish: 'paint' | 'glaze' | 'clear' | 'wax' | 'resist' | 'wood' | 'cloth' | 'mesh' | 'ground';
   /** What a resist is. */
   readonly agent: ResistAgent | null;
   readonly yellowing: number;
@@ -38,15 +38,25 @@ export interface SceneLayer {
 
 /** Whether a layer was there before the first coat. */
 export const isGround = ({ finish }: Pick<SceneLayer, 'finish'>): boolean =>
-  finish === 'wood' || finish === 'ground';
+  ['wood', 'cloth', 'mesh', 'ground'].includes(finish);
 
 /** Ids of the layers that were there before the first coat. */
 export const GROUND_IDS: readonly string[] = ['panel', 'wood'];
 
-/** Where on the panel an event happens, by the films told apart that lie at a place or are missing there, as layers. */
+/** Where on the panel an event happens, by what is told apart from place to place. */
 export interface OnStand {
+  /** Layers that lie at such a place, and that are missing there. */
   readonly holds: readonly number[];
   readonly lacks: readonly number[];
+  /** Hot air and wetting, by step, that went over such a place, and that left it out. */
+  readonly done: readonly string[];
+  readonly undone: readonly string[];
+}
+
+/** How far a tool or a cloth goes: the place it is told, and its step, which may be mapped. */
+export interface Reach {
+  readonly stepId: string;
+  readonly where: Place;
 }
 
 /** What happens, `at` a moment [s from the plan's start]. */
@@ -102,6 +112,8 @@ export type SceneEvent =
       readonly share: number;
       readonly agent: ResistAgent;
       readonly where: Place;
+      /** How far what takes it off goes; null where it goes by itself. */
+      readonly by: Reach | null;
       /** Salt: grain [µm] of the craters in the layer. */
       readonly grainUm: number;
       /** Salt: nothing wets the craters afterwards, and they stay pale. */
@@ -154,12 +166,16 @@ export interface SceneNetwork {
 export interface Scene {
   readonly widthMm: number;
   readonly heightMm: number;
+  /** Whether the panel is an ellipse in its size. */
+  readonly oval: boolean;
   readonly layers: readonly SceneLayer[];
   readonly events: readonly SceneEvent[];
   /** Crack patterns the events speak of. */
   readonly networks: readonly SceneNetwork[];
   /** Where mapped steps do more and where less, by step. */
   readonly maps: Readonly<Record<string, PanelMap>>;
+  /** Where hot air and wetting went that did not go everywhere, by step. */
+  readonly places: Readonly<Record<string, Place>>;
   /** What the panel's face is worked into; null where it is plain. */
   readonly relief: Relief | null;
   /** Whether the grain runs up and down the picture instead of across it. */

@@ -1,13 +1,24 @@
-import { blendOf, hidingFactor, opacityOf } from '../colour';
+import { blendOf, fromHex, hidingFactor, opacityOf, toHex } from '../colour';
 import { type FilmRun } from '../course';
 import { isClear, type Medium, medium, type OldFinish, substrate } from '../media';
-import { type FilmStep, laysLayer, PLAN_RANGES, type PanelPlan, type Step } from '../plan';
+import { type FilmStep, laysLayer, PLAN_RANGES, type PanelPlan, type Step, type Tint, tintOf } from '../plan';
 import { toolOf, type ToolAction } from '../tools';
 import { type FilmNow } from '../wear';
+import { IRON_TANNATE, stainDarkness } from '../wood';
 import { type SceneLayer, type Tones } from './history';
 
-/** Surfaces through which the grain is seen. */
-const GRAINED = ['raw-softwood', 'raw-hardwood', 'plywood', 'sealed', 'scuffed', 'gloss', 'waxed'];
+/** Surfaces whose own texture is seen: grain, threads, wires. */
+const GROUND_LOOKS: Readonly<Record<string, SceneLayer['finish']>> = {
+  'raw-softwood': 'wood',
+  'raw-hardwood': 'wood',
+  plywood: 'wood',
+  sealed: 'wood',
+  scuffed: 'wood',
+  gloss: 'wood',
+  waxed: 'wood',
+  fabric: 'cloth',
+  mesh: 'mesh',
+};
 /** Tools that go on through an old finish. */
 const GOES_THROUGH: readonly string[] = ['sand', 'cut'] satisfies ToolAction[];
 
@@ -31,8 +42,8 @@ export function groundLayers({ panel, steps }: Pick<PanelPlan, 'panel' | 'steps'
     ...GROUND,
     id: 'panel',
     thicknessUm: 0,
-    colour: panel.colour ?? ground.colour,
-    finish: GRAINED.includes(ground.key) ? 'wood' : 'ground',
+    colour: stained(panel.colour ?? ground.colour, ground.bare, steps),
+    finish: GROUND_LOOKS[ground.key] ?? 'ground',
     glossUnits: ground.key === 'gloss' ? 60 : GROUND.glossUnits,
   };
   const old = ground.finish;
@@ -45,6 +56,16 @@ export function groundLayers({ panel, steps }: Pick<PanelPlan, 'panel' | 'steps'
     { ...GROUND, id: 'wood', thicknessUm: 0, colour: old.wood, finish: 'wood' },
     { ...surface, thicknessUm: old.dryUm },
   ];
+}
+
+/** Bare wood under a reactive stain goes towards iron tannate, as far as its tannin and the time let it. */
+function stained(colour: string, bare: boolean, steps: readonly Step[]): string {
+  const stain = steps.find((step) => step.kind === 'companion' && step.task === 'reactive-stain');
+  if (!bare || stain?.kind !== 'companion' || stain.wood === undefined) return colour;
+  const turned = stainDarkness(stain.wood, stain.rest);
+  const [own, iron] = [fromHex(colour), fromHex(IRON_TANNATE)];
+  const at = (c: 0 | 1 | 2): number => own[c] + turned * (iron[c] - own[c]);
+  return toHex([at(0), at(1), at(2)]);
 }
 
 /** An old finish as a tool finds it: cured long ago. */
@@ -62,8 +83,29 @@ function tonesOf(step: FilmStep): Tones | null {
   return { ...blendOf([{ colour, share: own }, ...others], manner), manner };
 }
 
-/** What a step lays; a resist where it lays no film. */
+/** A veil that tinted water leaves: so thin that it has no body. */
+const VEIL_UM = 0.5;
+
+function veilOf(step: Step, { colour, strength }: Tint): SceneLayer {
+  return {
+    id: step.id,
+    thicknessUm: VEIL_UM,
+    opacity: strength,
+    hidingUm: -VEIL_UM / Math.log(1 - strength),
+    colour,
+    tones: null,
+    strokes: 'dabbed',
+    finish: 'glaze',
+    agent: null,
+    yellowing: 0,
+    glossUnits: 3,
+  };
+}
+
+/** What a step lays; a resist or a veil where it lays no film. */
 export function layerOfStep(step: Step, film: FilmRun | undefined): SceneLayer {
+  const tint = tintOf(step);
+  if (tint !== null) return veilOf(step, tint);
   if (film === undefined) {
     const thicknessUm = step.kind === 'resist' ? step.thickness * 1e6 : 0;
     return {

@@ -3,7 +3,7 @@ import { appearance, type Appearance, contrastWith } from '../colour';
 import { type Course, type Factors } from '../course';
 import { type Region } from '../maps';
 import { isClear } from '../media';
-import { type Step } from '../plan';
+import { type Step, whereOf } from '../plan';
 import { isGround, type Scene } from './history';
 import { coverThere, cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
 import { sceneOf } from './scene';
@@ -99,5 +99,4 @@ function strongest(strengths: readonly number[]): number | null {
 }
 
 /** Whether a step does the same all over the panel. */
-const alike = (step: Step): boolean =>
-  step.kind !== 'distress' && (step.kind !== 'resist' || step.where === 'all');
+const alike = (step: Step): boolean => step.kind !== 'distress' && whereOf(step) === 'all';

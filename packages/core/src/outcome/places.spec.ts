@@ -36,7 +36,7 @@ describe('figures zone by zone', () => {
 
   it('add up to those of the panel, by area', () => {
     const result = forecastOf(mapped(overMedium(150, 170), 'top', rim(1.7)));
-    const areas = zoneShares(0.6, 0.4);
+    const areas = zoneShares({ width: 0.6, height: 0.4 });
     for (const of of ['chippedShare', 'wornShare', 'bareShare'] as const) {
       const sum = ZONES.reduce((all, zone) => all + areas[zone] * result.zones[zone][of], 0);
       expect(sum).toBeCloseTo(result.whole[of], 9);

@@ -10,14 +10,16 @@ import {
   mapExtent,
   mapOf,
   NO_FILM,
+  NOT_DONE,
   type Panel,
   type PanelMap,
   PLAN_RANGES,
   type Step,
+  whereOf,
 } from '../plan';
-import { type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
+import { reaches, type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { type LawResponse } from './history';
-import { runThen, type Stand } from './stands';
+import { driesOtherwise, runThen, type Stand } from './stands';
 
 /*
  * Where on the panel what differs. A panel is divided into patches on which everything is alike: its zones, and
@@ -33,9 +35,9 @@ export interface Patch {
   readonly zone: Zone;
   /** Share of the panel's area. */
   readonly area: number;
-  /** What each mapped step's map says here, by the step's id. */
+  /** How much of each step that goes by places is done here, by the step's id. */
   readonly factors: ReadonlyMap<string, number>;
-  /** Index of the stand: which of the films told apart lie here. */
+  /** Index of the stand: which of the steps told apart were done here. */
   readonly stand: number;
 }
 
@@ -52,8 +54,8 @@ function placesIn(
   panel: Panel,
   region: Region | undefined,
 ): { places: PlacesOfZones; shares: Readonly<Record<Zone, number>> } {
-  const places = zonePlaces(panel.width, panel.height);
-  const shares = zoneShares(panel.width, panel.height);
+  const places = zonePlaces(panel);
+  const shares = zoneShares(panel);
   if (region === undefined) return { places, shares };
   const inside = (at: readonly [number, number]): boolean => {
     const x = at[0] * panel.width - region.left;
@@ -62,7 +64,8 @@ function placesIn(
   };
   const within = (zone: Zone): readonly (readonly [number, number])[] => places[zone].filter(inside);
   const found = { field: within('field'), edge: within('edge'), corner: within('corner') };
-  const weight = (zone: Zone): number => (shares[zone] * found[zone].length) / places[zone].length;
+  const weight = (zone: Zone): number =>
+    shares[zone] === 0 ? 0 : (shares[zone] * found[zone].length) / places[zone].length;
   const sum = ZONES.reduce((all, zone) => all + weight(zone), 0);
   if (sum === 0) {
     const middle = [
@@ -83,13 +86,13 @@ function placesIn(
 
 /**
  * Divides a panel, or a region of it, into patches; their areas add up to 1.
- * @param told - films told apart: each patch either has one or has it not
+ * @param told - steps told apart: each patch either has one or has it not
  * @param alike - nothing tells the zones apart: without maps one patch then stands for all of it
  */
 export function patchesOf(
   panel: Panel,
   steps: readonly Step[],
-  told: readonly FilmStep[],
+  told: readonly Step[],
   alike: boolean,
   region?: Region,
 ): Patch[] {
@@ -98,10 +101,27 @@ export function patchesOf(
 
 type Placed = Omit<Patch, 'stand'>;
 
+/** A step that goes by places, and how much of it is done at a place. */
+interface InPlaces {
+  readonly id: string;
+  readonly amountAt: (zone: Zone, u: number, v: number) => number;
+}
+
+/** Steps whose place tells what lies or dries there; of resists and tools it tells how far they reach. */
+const hasPlace = (step: Step): boolean => isFilm(step) || driesOtherwise(step);
+
 function placed(panel: Panel, steps: readonly Step[], alike: boolean, region?: Region): Placed[] {
-  const mapped = steps.flatMap((step) => {
+  const mapped = steps.flatMap((step): InPlaces[] => {
     const map = mapOf(step);
-    return map === undefined ? [] : [{ id: step.id, map }];
+    const zoned = hasPlace(step) && whereOf(step) !== 'all';
+    if (map === undefined && !zoned) return [];
+    return [
+      {
+        id: step.id,
+        amountAt: (zone, u, v) =>
+          zoned && !reaches(whereOf(step), zone) ? 0 : map === undefined ? 1 : mapAt(map, u, v),
+      },
+    ];
   });
   const nothing = new Map<string, number>();
   if (mapped.length === 0 && alike) return [{ zone: 'field', area: 1, factors: nothing }];
@@ -109,7 +129,7 @@ function placed(panel: Panel, steps: readonly Step[], alike: boolean, region?: R
   const zones = ZONES.filter((zone) => shares[zone] > 0);
   if (mapped.length === 0) return zones.map((zone) => ({ zone, area: shares[zone], factors: nothing }));
   return zones.flatMap((zone) =>
-    classesOf(places[zone], mapped).map(({ share, factors }) => ({
+    classesOf(zone, places[zone], mapped).map(({ share, factors }) => ({
       zone,
       area: shares[zone] * share,
       factors,
@@ -117,11 +137,18 @@ function placed(panel: Panel, steps: readonly Step[], alike: boolean, region?: R
   );
 }
 
-/** Parts a patch where films told apart lie and where they are missing: by chance, each on its own. */
-function partsOf(patch: Placed, told: readonly FilmStep[]): Patch[] {
+/** Share of a patch on which a step told apart is done. */
+function doneOn(step: Step, { factors }: Placed): number {
+  const factor = factors.get(step.id) ?? 1;
+  if (!isFilm(step)) return factor < NOT_DONE ? 0 : 1;
+  return factor < NO_FILM ? 0 : step.cover.share;
+}
+
+/** Parts a patch where steps told apart were done and where not: by chance, each on its own. */
+function partsOf(patch: Placed, told: readonly Step[]): Patch[] {
   return told.reduce<Patch[]>(
     (parts, step, k) => {
-      const lies = (patch.factors.get(step.id) ?? 1) < NO_FILM ? 0 : step.cover.share;
+      const lies = doneOn(step, patch);
       return parts.flatMap((part) => [
         ...(lies > 0 ? [{ ...part, area: part.area * lies }] : []),
         ...(lies < 1 ? [{ ...part, area: part.area * (1 - lies), stand: part.stand | (1 << k) }] : []),
@@ -132,11 +159,12 @@ function partsOf(patch: Placed, told: readonly FilmStep[]): Patch[] {
 }
 
 function classesOf(
+  zone: Zone,
   places: readonly (readonly [number, number])[],
-  mapped: readonly { readonly id: string; readonly map: PanelMap }[],
+  mapped: readonly InPlaces[],
 ): { share: number; factors: Map<string, number> }[] {
   const classes = CLASSES[mapped.length] ?? FEWEST_CLASSES;
-  const values = mapped.map(({ map }) => places.map(([u, v]) => mapAt(map, u, v)));
+  const values = mapped.map(({ amountAt }) => places.map(([u, v]) => amountAt(zone, u, v)));
   const keys = new Array<string>(places.length).fill('');
   for (const of of values) {
     // Of equal width, not of equal number: a small spot that is worked hard is a class of its own.

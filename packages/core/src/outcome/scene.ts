@@ -13,6 +13,8 @@ import {
   type Relief,
   type Resist,
   type Step,
+  tintOf,
+  whereOf,
 } from '../plan';
 import { toolOf } from '../tools';
 import { abrasion, bladeEffort, type FilmNow } from '../wear';
@@ -20,7 +22,7 @@ import { carvingFor, groundsKeep } from './carving';
 import { type OnStand, type Scene, type SceneEvent } from './history';
 import { groundLayers, layerOfStep, oldFilm } from './layers';
 import { type FilmResponse, type LocalCracks, type Patch } from './places';
-import { type Stand } from './stands';
+import { driesOtherwise, type Stand } from './stands';
 
 /** Wax that was worked in stays in this share of open cracks; assumed. */
 const WAX_IN_CRACKS = 0.85;
@@ -123,6 +125,8 @@ export function sceneOf(
   const events: SceneEvent[] = [];
   const efforts = new Map<string, number>();
   const there = new Set<number>();
+  /** Hot air and wetting that have been. */
+  const been = new Set<string>();
   const opened = new Set<number>();
   /** Resists that something has lifted off. */
   const lifted = new Set<string>();
@@ -132,11 +136,17 @@ export function sceneOf(
   /** The stands as far as films lie by now: where one told apart is still to come all are alike yet. */
   const standsNow = (): StandNow[] => {
     const layersOf = (ids: readonly string[]): number[] =>
-      ids.map((id) => layerOf.get(id)!).filter((layer) => there.has(layer));
+      ids.flatMap((id) => layerOf.get(id) ?? []).filter((layer) => there.has(layer));
+    const wentOver = (ids: readonly string[]): string[] => ids.filter((id) => been.has(id));
     const found = new Map<string, StandNow>();
     stands.forEach(({ holds, lacks, cracks }, index) => {
-      const on = { holds: layersOf(holds), lacks: layersOf(lacks) };
-      const key = on.holds.join();
+      const on = {
+        holds: layersOf(holds),
+        lacks: layersOf(lacks),
+        done: wentOver(holds),
+        undone: wentOver(lacks),
+      };
+      const key = [...on.holds, ...on.done].join();
       // What is to come is not there yet: of those alike the last stand lacks most.
       const within = found.get(key)?.within ?? [];
       patches.forEach(({ stand }, k) => stand === index && within.push(k));
@@ -249,7 +259,7 @@ export function sceneOf(
         style,
         share: wax?.onSurface ?? share,
         intoCracks: wax?.intoCracks ?? share,
-        where: 'all',
+        where: whereOf(step),
       });
       there.add(layer!);
     } else if (step.kind === 'resist' && layer !== undefined) {
@@ -264,6 +274,9 @@ export function sceneOf(
         where: step.where,
       });
       there.add(layer);
+    } else if (driesOtherwise(step)) {
+      been.add(step.id);
+      veil(step, at);
     } else if (step.kind === 'wipe') {
       settle(at, 1, 'all');
       liftResists(step, ['jelly'], 1);
@@ -273,6 +286,7 @@ export function sceneOf(
       liftResists(step, ['candle', 'salt'], resistLift);
       const off = rub(step);
       if (off !== null) events.push(off);
+      veil(step, at);
     }
   }
   const end = course.times.at(-1)?.until ?? 0;
@@ -282,6 +296,7 @@ export function sceneOf(
     scene: {
       widthMm: plan.panel.width * 1000,
       heightMm: plan.panel.height * 1000,
+      oval: plan.panel.oval === true,
       layers: [...ground, ...laid.map((step) => layerOfStep(step, filmOf.get(step.id)))],
       events,
       networks: networksOf(),
@@ -291,12 +306,26 @@ export function sceneOf(
           return map === undefined ? [] : [[step.id, map]];
         }),
       ),
+      places: Object.fromEntries(
+        plan.steps.flatMap((step) =>
+          driesOtherwise(step) && whereOf(step) !== 'all' ? [[step.id, whereOf(step)]] : [],
+        ),
+      ),
       relief: plan.panel.relief ?? null,
       grainUp: plan.panel.width < plan.panel.height !== (plan.panel.grain === 'across'),
       seed: plan.seed,
     },
     efforts,
   };
+
+  /** Tinted water dries over all that is wetted, and most of it where it runs together: in open cracks. */
+  function veil(step: Step, at: number): void {
+    if (tintOf(step) === null) return;
+    const layer = layerOf.get(step.id)!;
+    const where = whereOf(step);
+    events.push({ kind: 'lay', at, dryAt: at, layer, style: 'full', share: 1, intoCracks: 1, where });
+    there.add(layer);
+  }
 
   /** The patterns that are to be seen, or that bound flakes. */
   function networksOf(): Scene['networks'] {
@@ -329,6 +358,7 @@ export function sceneOf(
         share: bed === null ? lifts : lifts * step.share,
         agent: step.agent,
         where: step.where,
+        by: { stepId: until.id, where: whereOf(until) },
         grainUm: step.thickness * 1e6,
         pale: step.agent === 'salt' && staysPale(plan.steps, until),
       });
@@ -361,6 +391,7 @@ export function sceneOf(
         share,
         agent: 'candle',
         where: step.where,
+        by: null,
         grainUm,
         pale: false,
       });

@@ -1,6 +1,6 @@
 import { chipShare, flakeUm } from '../chip';
 import { opacityOf } from '../colour';
-import { NO_FILM } from '../plan';
+import { NO_FILM, NOT_DONE } from '../plan';
 import {
   abrade,
   createStack,
@@ -12,7 +12,7 @@ import {
   type Zone,
   ZONES,
 } from '../wear';
-import { isGround, type OnStand, type Scene, type SceneLayer } from './history';
+import { isGround, type OnStand, type Reach, type Scene, type SceneLayer } from './history';
 import { type LocalCracks, type Patch } from './places';
 import { type Efforts, networkLayer, showsCracks } from './scene';
 import { type Stand } from './stands';
@@ -76,7 +76,12 @@ export function showThrough(
     const { holds, lacks } = stands[patch.stand]!;
     const isThere = ({ on }: { readonly on: OnStand }): boolean =>
       on.holds.every((k) => holds.includes(layers[k]!.id)) &&
-      on.lacks.every((k) => lacks.includes(layers[k]!.id));
+      on.lacks.every((k) => lacks.includes(layers[k]!.id)) &&
+      on.done.every((id) => holds.includes(id)) &&
+      on.undone.every((id) => lacks.includes(id));
+    /** Whether a tool or a cloth comes to this patch. */
+    const comes = ({ stepId, where }: Reach): boolean =>
+      reaches(where, zone) && (factors.get(stepId) ?? 1) >= NOT_DONE;
     for (const event of events) {
       if (event.kind !== 'crack' && !reaches(event.where, zone)) continue;
       if ('on' in event && !isThere(event)) continue;
@@ -119,6 +124,7 @@ export function showThrough(
           break;
         }
         case 'lift': {
+          if (event.by !== null && !comes(event.by)) break;
           // Salt takes what it lies in; wax and jelly take what lies on them, and are mapped as they were laid.
           const strewn = event.agent === 'salt' ? Math.min(1, factors.get(event.stepId) ?? 1) : 1;
           chippedShare += lift(state, event.layer, 1 - (1 - event.share) ** strewn);

@@ -1,19 +1,20 @@
 import { type Basis, momentOf } from '../basis';
 import { cracksOfRun, type Course, type Factors, type FilmCracks, type RunState, runSteps } from '../course';
-import { type FilmStep, isFilm, mapExtent, mapOf, NO_FILM, type Step } from '../plan';
+import { type FilmStep, isFilm, mapExtent, mapOf, NO_FILM, NOT_DONE, type Step, whereOf } from '../plan';
 
 /*
  * Some films do not lie everywhere: a medium left out in places, a sealer in patches, a second colour dragged on. What
  * a film does where such a film lies and where it is missing are two things, and the mean of both is neither. So the
  * films on which most hangs are told apart: a panel has as many stands as there are ways for them to lie or be missing.
+ * So are hot air and wetting that went over places only: there films dried otherwise.
  */
 
-/** Most films told apart: each doubles the stands. */
+/** Most steps told apart: each doubles the stands. */
 const MOST_TOLD = 2;
 
-/** One way for the films that do not lie everywhere to lie or be missing. */
+/** One way for what is not everywhere to be there or be missing. */
 export interface Stand {
-  /** Ids of the films told apart that lie there, and of those that are missing. */
+  /** Ids of the steps told apart that were done there, and of those that were not. */
   readonly holds: readonly string[];
   readonly lacks: readonly string[];
   /** By film of the course: what it cracks into there; null where it is missing or does not crack. */
@@ -23,13 +24,24 @@ export interface Stand {
 /** Whether a film is missing in places: it covers only in part, or its map goes down to nothing. */
 function isPartial(step: FilmStep): boolean {
   const map = mapOf(step);
-  return step.cover.share < 1 || (map !== undefined && mapExtent(map).min < NO_FILM);
+  const inPlaces = whereOf(step) !== 'all' || (map !== undefined && mapExtent(map).min < NO_FILM);
+  return step.cover.share < 1 || inPlaces;
 }
 
-/** The films told apart, by how much hangs on them. */
-export function toldApart({ films, cracks }: Course): FilmStep[] {
+/** Steps that dry a film otherwise where they are done. */
+export const driesOtherwise = (step: Step): boolean => step.kind === 'heat' || step.kind === 'rewet';
+
+/** The steps told apart, by how much hangs on them. */
+export function toldApart({ films, cracks, plan }: Course): Step[] {
+  const inPlaces = plan.steps.filter((step) => {
+    const map = mapOf(step);
+    return (
+      driesOtherwise(step) &&
+      (whereOf(step) !== 'all' || (map !== undefined && mapExtent(map).min < NOT_DONE))
+    );
+  });
   const above = cracks.findIndex((crack) => crack !== null && crack.pattern.crackedShare > 0.05);
-  return films
+  const partial = films
     .flatMap((film, i) => {
       if (!isPartial(film.step)) return [];
       const { medium } = film;
@@ -38,8 +50,8 @@ export function toldApart({ films, cracks }: Course): FilmStep[] {
       return carries || bridges ? [{ step: film.step, weight: (carries ? 2 : 0) + (bridges ? 1 : 0) }] : [];
     })
     .sort((a, b) => b.weight - a.weight)
-    .slice(0, MOST_TOLD)
     .map(({ step }) => step);
+  return [...inPlaces, ...partial].slice(0, MOST_TOLD);
 }
 
 /** All the stands of a course; one that holds everything where no film is told apart. */
@@ -66,7 +78,7 @@ export function runThen(
   return runSteps({ plan: { ...plan, steps }, shop: basis.shop, moments }, media, factors);
 }
 
-/** What the films crack into where some are missing and others lie in full, at the moments the plan has. */
+/** What the films crack into where some steps were not done and others in full, at the moments the plan has. */
 function cracksLacking(
   basis: Basis,
   course: Course,

@@ -3,7 +3,7 @@ export const FACINGS = ['top', 'front', 'left', 'right', 'back', 'bottom', 'insi
 export type Facing = (typeof FACINGS)[number];
 
 /** Places of a part that are not told by its rim alone. */
-export const PLACED_ZONES = ['pull', 'rail', 'recess', 'relief'] as const;
+export const PLACED_ZONES = ['pull', 'rail', 'recess', 'relief', 'spot'] as const;
 export type PlacedZone = (typeof PLACED_ZONES)[number];
 
 /** A part as far as its place on the piece goes; lengths in m. */

@@ -4,6 +4,7 @@ import { checkRange, InputError } from '../errors';
 import { type Learned, mediumLookup, type MediumLookup, substrate } from '../media';
 import { checkMap, FILM_MAP_RANGE, MAP_RANGE } from './map';
 import { DISTRESS_TOOLS } from '../tools';
+import { WOODS } from '../wood';
 import { PLAN_RANGES } from './ranges';
 import {
   type Coat,
@@ -26,7 +27,9 @@ import {
   START_STATES,
   type StartRule,
   type Step,
+  type Tint,
   USES,
+  whereOf,
 } from './types';
 
 const COLOUR = /^#[0-9a-f]{6}$/;
@@ -87,9 +90,16 @@ function checkColours({ others = [], manner }: Coat, at: string): void {
   checkRange(`${at}.others.share`, all, PLAN_RANGES.otherShares, '');
 }
 
+function checkTint(at: string, tint: Tint | undefined): void {
+  if (tint === undefined) return;
+  checkColour(`${at}.colour`, tint.colour);
+  checkRange(`${at}.strength`, tint.strength, PLAN_RANGES.tintStrength, '');
+}
+
 function checkStep(step: Step, at: string, media: MediumLookup): void {
   checkStart(step.start, at);
   const map = mapOf(step);
+  checkOneOf(`${at}.where`, whereOf(step), PLACES);
   if (map !== undefined) checkMap(`${at}.map`, map, isFilm(step) ? FILM_MAP_RANGE : MAP_RANGE);
   switch (step.kind) {
     case 'coat':
@@ -98,26 +108,27 @@ function checkStep(step: Step, at: string, media: MediumLookup): void {
     case 'resist':
       checkOneOf(`${at}.agent`, step.agent, RESIST_AGENTS);
       checkRange(`${at}.thickness`, step.thickness, PLAN_RANGES.thickness, 'm');
-      checkRange(`${at}.share`, step.share, PLAN_RANGES.share, '');
-      return checkOneOf(`${at}.where`, step.where, PLACES);
+      return checkRange(`${at}.share`, step.share, PLAN_RANGES.share, '');
     case 'heat':
       checkOneOf(`${at}.tool`, step.tool, HEAT_TOOLS);
       return checkRange(`${at}.duration`, step.duration, PLAN_RANGES.heatDuration, 's');
     case 'rewet':
+      checkTint(`${at}.tint`, step.tint);
       return checkRange(`${at}.amount`, step.amount, PLAN_RANGES.rewetAmount, 'm');
     case 'distress':
       checkOneOf(`${at}.tool`, step.tool, DISTRESS_TOOLS);
       checkOneOf(`${at}.grit`, step.grit, GRITS);
       checkWhole(`${at}.rounds`, step.rounds, PLAN_RANGES.rounds);
       checkRange(`${at}.pressure`, step.pressure, PLAN_RANGES.pressure, '');
-      checkRange(`${at}.smear`, step.smear, PLAN_RANGES.share, '');
-      return checkOneOf(`${at}.where`, step.where, PLACES);
+      checkTint(`${at}.tint`, step.tint);
+      return checkRange(`${at}.smear`, step.smear, PLAN_RANGES.share, '');
     case 'wipe':
       return;
     case 'wait':
       return checkRange(`${at}.duration`, step.duration, PLAN_RANGES.wait, 's');
     case 'companion':
       checkOneOf(`${at}.task`, step.task, COMPANION_TASKS);
+      if (step.wood !== undefined) checkOneOf(`${at}.wood`, step.wood, WOODS);
       checkRange(`${at}.hands`, step.hands, PLAN_RANGES.hands, 's');
       return checkRange(`${at}.rest`, step.rest, PLAN_RANGES.wait, 's');
     default:

@@ -12,9 +12,12 @@ export {
   mapExtent,
   mapMean,
   NO_FILM,
+  NOT_DONE,
+  OUTLINE_CELLS,
   type PanelMap,
   rimMap,
 } from './map';
+export { fromRim, panelArea, type PanelSize } from './outline';
 export { PLAN_RANGES } from './ranges';
 export { roundsFor, type Settable, type SettableKey, SETTABLES } from './settable';
 export * from './types';

@@ -4,7 +4,8 @@ import { checkRange, InputError, type Range } from '../errors';
 /**
  * How much of something lies where on a panel: a coarse raster, row by row from the upper left corner, read in
  * between the middles of its cells. What a value means is the step's: for a film how thick it lies against the
- * thickness told, for a resist how much of it there is, for a distressing step how hard it is worked.
+ * thickness told, for a resist how much of it there is, for a distressing step how hard it is worked, for all else
+ * whether it is done there.
  */
 export interface PanelMap {
   readonly columns: number;
@@ -18,8 +19,11 @@ export const MAP_RANGE = { min: 0, max: 2.5 };
 export const FILM_MAP_RANGE = { min: 0, max: 4 };
 /** Where a film's map says less than this nothing lies. */
 export const NO_FILM = 0.06;
-/** Most cells along a side. */
+/** Where the map of a step that is done or not says less than this it is not. */
+export const NOT_DONE = 0.5;
+/** Most cells along a side, of what is painted by hand and of what is drawn by its outline. */
 export const MAP_CELLS = { min: 1, max: 160 };
+export const OUTLINE_CELLS = { min: 1, max: 480 };
 
 /** Cells are about this wide [m], a fingertip's work, and never more than there may be. */
 const CELL = 0.004;
@@ -83,7 +87,7 @@ export function mapExtent(map: PanelMap): Range {
 /** @throws InputError when a map's size or one of its values is out of range */
 export function checkMap(field: string, map: PanelMap, range: { min: number; max: number }): void {
   for (const side of ['columns', 'rows'] as const) {
-    checkRange(`${field}.${side}`, map[side], MAP_CELLS, '');
+    checkRange(`${field}.${side}`, map[side], OUTLINE_CELLS, '');
   }
   if (map.values.length !== map.columns * map.rows) {
     throw new InputError({
@@ -107,7 +111,5 @@ export interface FirstMapped {
   readonly share?: number;
 }
 
-export function firstMapped(step: { readonly kind: string; readonly share?: number }): FirstMapped {
-  if (step.kind === 'resist') return { where: 'all', share: Math.max(DENSE, step.share ?? 0) };
-  return step.kind === 'distress' ? { where: 'all' } : {};
-}
+export const firstMapped = (step: { readonly kind: string; readonly share?: number }): FirstMapped =>
+  step.kind === 'resist' ? { where: 'all', share: Math.max(DENSE, step.share ?? 0) } : { where: 'all' };

@@ -34,6 +34,7 @@ export const PLAN_RANGES = {
   /** How long hot air is on a place [s]. */
   heatDuration: { min: 5, max: 3600 },
   /** Water put on to wet paint again [m]. */
+  tintStrength: { min: 0.02, max: 0.6 },
   rewetAmount: { min: 5e-6, max: 200e-6 },
   /** Passes, rubs, strokes; minutes for bleach. */
   rounds: { min: 1, max: 60 },

@@ -2,8 +2,10 @@ import { type AirSeries } from '../air';
 import { type Manner, type Toned } from '../colour';
 import { type Strokes } from '../crack';
 import { type OwnMedium, type SubstrateKey } from '../media';
-import { type DistressTool } from '../tools';
+import { type DistressTool, toolOf } from '../tools';
+import { type Wood } from '../wood';
 import { type PanelMap } from './map';
+import { type PanelSize } from './outline';
 
 /** When a step may begin. Moments and waits in seconds. */
 export type StartRule =
@@ -27,7 +29,7 @@ export interface Cover {
 }
 
 /** Where on the panel something is done: `edges` includes the corners. */
-export const PLACES = ['all', 'field', 'edges'] as const;
+export const PLACES = ['all', 'field', 'edges', 'corners'] as const;
 export type Place = (typeof PLACES)[number];
 
 interface StepBase {
@@ -35,8 +37,10 @@ interface StepBase {
   readonly start: StartRule;
 }
 
-/** Steps that may do more here and less there. */
+/** Steps that may be done in places only, and do more here and less there. */
 interface Mapped {
+  /** All over when left out. */
+  readonly where?: Place;
   /** Where more and where less; none where it is alike all over. */
   readonly map?: PanelMap;
 }
@@ -109,18 +113,28 @@ export const HEAT_TOOLS = ['dryer', 'gun'] as const;
 export type HeatTool = (typeof HEAT_TOOLS)[number];
 
 /** Hot air, kept moving. */
-export interface Heat extends StepBase {
+export interface Heat extends StepBase, Mapped {
   readonly kind: 'heat';
   readonly tool: HeatTool;
   /** [s] over each place. */
   readonly duration: number;
 }
 
+/** Tea, coffee or stain in the water of a sponge or a mist: it dries to a veil, darker where it gathers. */
+export interface Tint {
+  /** sRGB `#rrggbb` */
+  readonly colour: string;
+  /** Share of what lies below that the dry veil hides on an even surface. */
+  readonly strength: number;
+}
+
 /** Wetting dried paint again. */
-export interface Rewet extends StepBase {
+export interface Rewet extends StepBase, Mapped {
   readonly kind: 'rewet';
   /** Water put on [m]. */
   readonly amount: number;
+  /** Clear water when left out. */
+  readonly tint?: Tint;
 }
 
 /** FEPA grits a painter uses. */
@@ -140,10 +154,12 @@ export interface Distress extends StepBase, Mapped {
   readonly where: Place;
   /** Share of what came off that is smeared back. */
   readonly smear: number;
+  /** In the water of tools that bring some; clear when left out. */
+  readonly tint?: Tint;
 }
 
 /** Wiping jelly and what lies on it away. */
-export interface Wipe extends StepBase {
+export interface Wipe extends StepBase, Mapped {
   readonly kind: 'wipe';
   /** Dry cloth first, then grease-cutting wipes. */
   readonly degrease: boolean;
@@ -167,6 +183,8 @@ export interface Companion extends StepBase {
   readonly hands: number;
   /** What it has to rest afterwards [s]. */
   readonly rest: number;
+  /** A reactive stain: the wood it acts on; no colour is told when left out. */
+  readonly wood?: Wood;
 }
 
 export type Step = Coat | Seal | Resist | Heat | Rewet | Distress | Wipe | Wait | Companion;
@@ -188,9 +206,18 @@ export type StepKind = Step['kind'];
 /** The map of a step that has one. */
 export const mapOf = (step: Step): PanelMap | undefined => ('map' in step ? step.map : undefined);
 
+/** Where on the panel a step is done. */
+export const whereOf = (step: Step): Place => ('where' in step ? (step.where ?? 'all') : 'all');
+
 /** Steps that leave something lying on the panel; salt is gone before it is finished, with what it lay in. */
 export const laysLayer = (step: Step): boolean =>
-  isFilm(step) || (step.kind === 'resist' && step.agent !== 'salt');
+  isFilm(step) || (step.kind === 'resist' && step.agent !== 'salt') || tintOf(step) !== null;
+
+/** What a step's water is tinted with; null where it is clear or there is none. */
+export function tintOf(step: Step): Tint | null {
+  if (step.kind === 'rewet') return step.tint ?? null;
+  return step.kind === 'distress' && toolOf(step.tool).leaves > 0 ? (step.tint ?? null) : null;
+}
 
 export const isFilm = (step: Step): step is FilmStep => step.kind === 'coat' || step.kind === 'seal';
 
@@ -266,10 +293,7 @@ export interface Relief {
   readonly pitch: number;
 }
 
-export interface Panel {
-  /** [m] */
-  readonly width: number;
-  readonly height: number;
+export interface Panel extends PanelSize {
   readonly substrate: SubstrateKey;
   readonly history: History;
   /** Lying flat, face up, while it is worked on; else standing. */

@@ -1,6 +1,18 @@
 import { isOf, type Medium, type MediumLookup, mediumLookup } from '../media';
 import { POWDER_SOLIDS } from '../media';
-import { isFilm, mapMean, type PanelPlan, type Step } from '../plan';
+import {
+  type FilmStep,
+  isFilm,
+  mapAt,
+  mapMean,
+  type Panel,
+  panelArea,
+  type PanelPlan,
+  type Resist,
+  type Step,
+  whereOf,
+} from '../plan';
+import { reaches, type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
 /** Left in the brush, the dish and on the sheet; larger on small pieces, largest with a spray; common practice. */
@@ -63,25 +75,24 @@ export interface Quantity {
  */
 export function quantities(plan: PanelPlan, prices: Readonly<Record<string, number>> = {}): Quantity[] {
   const media = mediumLookup(plan.media);
-  const area = plan.panel.width * plan.panel.height;
-  return plan.steps.flatMap((step) => of(step, area, media, prices) ?? []);
+  const { panel } = plan;
+  return plan.steps.flatMap((step) => of(step, panel, media, prices) ?? []);
 }
 
 function of(
   step: Step,
-  area: number,
+  panel: Panel,
   media: MediumLookup,
   prices: Readonly<Record<string, number>>,
 ): Quantity | null {
   if (!isFilm(step) && step.kind !== 'resist') return null;
   const film = isFilm(step);
+  const area = panelArea(panel);
   const medium = media(film ? step.medium : step.agent);
   const coats = step.kind === 'seal' ? step.coats : 1;
   const share = film ? step.cover.share : step.share;
   const waste = isOf(medium, 'sprayed') ? WASTE.spray : area < SMALL ? WASTE.small : WASTE.brush;
-  // A map lays more here and less there: its mean is what is used.
-  const mapped = step.map === undefined ? 1 : mapMean(step.map);
-  const laid = area * share * mapped * coats * step.thickness;
+  const laid = area * share * meanLaid(step, panel) * coats * step.thickness;
   const volume = laid * (1 + waste);
   const dilution = film ? step.dilution : 0;
   const texture = step.kind === 'coat' ? (step.texture ?? 0) : 0;
@@ -100,4 +111,18 @@ function of(
     keeps: potLife(medium, 294.15),
     cost: price === undefined ? null : asBought * 1000 * price,
   };
+}
+
+/** How much of a step there is on the mean of a panel, where it goes by places: what is used of it. */
+function meanLaid(step: FilmStep | Resist, panel: Panel): number {
+  const { map } = step;
+  const where = whereOf(step);
+  if (where === 'all' && panel.oval !== true) return map === undefined ? 1 : mapMean(map);
+  const shares = zoneShares(panel);
+  const places = zonePlaces(panel);
+  const meanOf = (zone: Zone): number =>
+    map === undefined || places[zone].length === 0
+      ? 1
+      : places[zone].reduce((sum, [u, v]) => sum + mapAt(map, u, v), 0) / places[zone].length;
+  return ZONES.reduce((sum, zone) => sum + (reaches(where, zone) ? shares[zone] * meanOf(zone) : 0), 0);
 }

@@ -9,7 +9,9 @@ import {
   MAP_RANGE,
   type PanelMap,
   type PanelPlan,
+  type Place,
   type Step,
+  whereOf,
 } from '../plan';
 import { wishValues } from './solve';
 import { WISH_TOLERANCE, type WishKey } from './types';
@@ -62,17 +64,16 @@ function movesIt(step: MappedStep, key: WishKey): boolean {
 
 /** The map a step has, or as if it had one that says what the step says. */
 function groundOf(plan: PanelPlan, step: MappedStep): { map: PanelMap; changes: PlaceFit['changes'] } {
-  const { width, height } = plan.panel;
+  const { panel } = plan;
   if (step.map !== undefined) return { map: step.map, changes: {} };
-  const even = (value: number): PanelMap => evenMap(width, height, value);
-  const placed = (value: number, where: 'all' | 'field' | 'edges'): PanelMap =>
-    where === 'all' ? even(value) : fillMap(even(0), where, value, { width, height });
+  const even = (value: number): PanelMap => evenMap(panel.width, panel.height, value);
+  const placed = (value: number, where: Place): PanelMap =>
+    where === 'all' ? even(value) : fillMap(even(0), where, value, panel);
   if (step.kind === 'resist') {
     const changes = firstMapped(step);
     return { map: placed(step.share / changes.share!, step.where), changes };
   }
-  const map = step.kind === 'distress' ? placed(1, step.where) : even(1);
-  return { map, changes: firstMapped(step) };
+  return { map: placed(1, whereOf(step)), changes: firstMapped(step) };
 }
 
 /**
@@ -85,7 +86,7 @@ function groundOf(plan: PanelPlan, step: MappedStep): { map: PanelMap; changes: 
  */
 export function fitPlace(basis: Basis, where: Where, key: WishKey, wanted: number): PlaceFit | null {
   const { plan } = basis;
-  const size = { width: plan.panel.width, height: plan.panel.height };
+  const size = plan.panel;
   let best: (PlaceFit & { off: number }) | null = null;
   for (const step of plan.steps) {
     if (!isMapped(step) || !movesIt(step, key)) continue;

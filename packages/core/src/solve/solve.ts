@@ -6,7 +6,7 @@ import { descend, pointAt } from '../numeric/fit';
 import { underShare } from '../outcome';
 import { figureValues } from '../readout';
 import { uniform } from '../numeric/hash';
-import { type PanelPlan } from '../plan';
+import { panelArea, type PanelPlan } from '../plan';
 import { handled, type Knob, knobsOf, withSettings } from './settings';
 import {
   type Candidate,
@@ -139,7 +139,7 @@ function unasked(result: Forecast, wish: Wish): number {
 function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
   const { plan, settings } = settle(candidate.basis, wish, seed);
   const result = forecast({ ...candidate.basis, plan });
-  const area = plan.panel.width * plan.panel.height;
+  const area = panelArea(plan.panel);
   return {
     key: candidate.key,
     plan,

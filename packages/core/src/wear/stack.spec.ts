@@ -126,7 +126,7 @@ describe('what shows on top', () => {
       [0.02, 3],
       [0.05, 0.05],
     ] as const) {
-      const { field, edge, corner } = zoneShares(w, h);
+      const { field, edge, corner } = zoneShares({ width: w, height: h });
       expect(field + edge + corner).toBeCloseTo(1, 12);
       expect(Math.min(field, edge, corner)).toBeGreaterThanOrEqual(0);
     }

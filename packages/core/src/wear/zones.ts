@@ -1,4 +1,4 @@
-import { type Place } from '../plan';
+import { fromRim, panelArea, type PanelSize, type Place } from '../plan';
 
 /** Parts of a panel that wear differently. */
 export const ZONES = ['field', 'edge', 'corner'] as const;
@@ -8,35 +8,36 @@ export type Zone = (typeof ZONES)[number];
 const EDGE = 0.012;
 const CORNER = 0.025;
 
-/** How far in an edge and a corner reach on a panel [m]. */
-export const zoneDepths = (width: number, height: number): { edge: number; corner: number } => ({
+/** How far in an edge and a corner reach on a panel [m]; what is oval has no corners. */
+export const zoneDepths = ({ width, height, oval }: PanelSize): { edge: number; corner: number } => ({
   edge: Math.min(EDGE, 0.2 * Math.min(width, height)),
-  corner: Math.min(CORNER, 0.25 * Math.min(width, height)),
+  corner: oval === true ? 0 : Math.min(CORNER, 0.25 * Math.min(width, height)),
 });
 
 /** Share of a panel's area that each zone takes; they add up to 1. */
-export function zoneShares(width: number, height: number): Record<Zone, number> {
-  const area = width * height;
-  const { edge, corner } = zoneDepths(width, height);
+export function zoneShares(size: PanelSize): Record<Zone, number> {
+  const { width, height, oval } = size;
+  const area = panelArea(size);
+  const { edge, corner } = zoneDepths(size);
+  const inner = panelArea({ ...size, width: width - 2 * edge, height: height - 2 * edge }) / area;
+  if (oval === true) return { field: inner, edge: 1 - inner, corner: 0 };
   const corners = (4 * corner * corner) / area;
-  const inner = ((width - 2 * edge) * (height - 2 * edge)) / area;
   // Of a corner's square, what lies within the inner rectangle belongs to the corner all the same.
   const overlap = corner > edge ? (4 * (corner - edge) ** 2) / area : 0;
   const field = inner - overlap;
   return { field, edge: 1 - field - corners, corner: corners };
 }
 
+type Places = Record<Zone, [number, number][]>;
+/** How deep in a rim or a corner its places lie, as shares of its depth. */
+const DEPTHS = [0.17, 0.5, 0.83] as const;
+
 /** Places of each zone, evenly spread: shares of the panel's width and height. */
-export function zonePlaces(
-  width: number,
-  height: number,
-): Record<Zone, readonly (readonly [number, number])[]> {
-  const { edge, corner } = zoneDepths(width, height);
-  const places: Record<Zone, [number, number][]> = { field: [], edge: [], corner: [] };
+export function zonePlaces(size: PanelSize): Record<Zone, readonly (readonly [number, number])[]> {
+  const { width, height } = size;
+  const { edge, corner } = zoneDepths(size);
+  const places: Places = { field: [], edge: [], corner: [] };
   // Finer towards the rims, where zones are narrow: every place stands for as much of its own zone.
-  const put = (zone: Zone, x: number, y: number): void => {
-    places[zone].push([x / width, y / height]);
-  };
   const across = Math.round(Math.sqrt((FIELD_PLACES * width) / height));
   const down = Math.max(2, Math.round(FIELD_PLACES / Math.max(2, across)));
   for (let j = 0; j < down; j++) {
@@ -44,12 +45,32 @@ export function zonePlaces(
       const x = edge + ((i + 0.5) / across) * (width - 2 * edge);
       const y = edge + ((j + 0.5) / down) * (height - 2 * edge);
       const inCorner = Math.min(x, width - x) < corner && Math.min(y, height - y) < corner;
-      if (!inCorner) put('field', x, y);
+      if (!inCorner && fromRim(size, x, y) >= edge) places.field.push([x / width, y / height]);
     }
   }
+  if (size.oval === true) roundRim(places, size, edge);
+  else squareRim(places, size, edge, corner);
+  return places;
+}
+
+function roundRim(places: Places, { width, height }: PanelSize, edge: number): void {
+  for (let i = 0; i < EDGE_PLACES; i++) {
+    const turn = ((i + 0.5) / EDGE_PLACES) * 2 * Math.PI;
+    const depth = edge * DEPTHS[i % 3]!;
+    places.edge.push([
+      0.5 + Math.cos(turn) * (0.5 - depth / width),
+      0.5 + Math.sin(turn) * (0.5 - depth / height),
+    ]);
+  }
+}
+
+function squareRim(places: Places, { width, height }: PanelSize, edge: number, corner: number): void {
+  const put = (zone: Zone, x: number, y: number): void => {
+    places[zone].push([x / width, y / height]);
+  };
   const perimeter = 2 * (width + height - 4 * corner);
   for (let i = 0; i < EDGE_PLACES; i++) {
-    const depth = edge * [0.17, 0.5, 0.83][i % 3]!;
+    const depth = edge * DEPTHS[i % 3]!;
     let along = ((i + 0.5) / EDGE_PLACES) * perimeter;
     for (const [length, place] of [
       [width - 2 * corner, (t: number) => [corner + t, depth]],
@@ -65,8 +86,8 @@ export function zonePlaces(
       along -= length;
     }
   }
-  for (const part of [0.17, 0.5, 0.83]) {
-    for (const other of [0.17, 0.5, 0.83]) {
+  for (const part of DEPTHS) {
+    for (const other of DEPTHS) {
       for (const right of [false, true]) {
         for (const bottom of [false, true]) {
           const x = part * corner;
@@ -76,12 +97,13 @@ export function zonePlaces(
       }
     }
   }
-  return places;
 }
+
 const FIELD_PLACES = 420;
 const EDGE_PLACES = 120;
 
 /** True where a step that is done at a place reaches a zone. */
 export function reaches(place: Place, zone: Zone): boolean {
+  if (place === 'corners') return zone === 'corner';
   return place === 'all' || (place === 'field') === (zone === 'field');
 }

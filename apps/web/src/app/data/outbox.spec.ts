@@ -62,8 +62,8 @@ describe('the outbox', () => {
 
   it('sends once the hand rests, the newest of a key, each key in its turn', async () => {
     outbox.put('a', { text: '1', from: 1 });
-    outbox.put('b', { text: 'x', from: 7 });
     outbox.put('a', { text: '2', from: 1 });
+    outbox.put('b', { text: 'x', from: 7 });
     expect(server.asked.length).toBe(0);
     await until(() => server.asked.length === 1);
     expect(server.asked.map(({ key, body }) => key + body.text)).toEqual(['a2']);

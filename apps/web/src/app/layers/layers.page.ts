@@ -4,6 +4,7 @@ import { planFeature } from '../plan/plan.feature';
 import { FaceClient } from '../workers/face.client';
 import { BenchBar } from './bench-bar/bench-bar';
 import { ClockView } from './clock/clock-view';
+import { PaintDesk } from './face/paint-desk';
 import { FaceView } from './face/face-view';
 import { ReadoutView } from './readout/readout-view';
 import { StackColumn } from './stack-column';
@@ -13,7 +14,7 @@ import { StepCard } from './step-card/step-card';
 @Component({
   selector: 'zf-layers-page',
   imports: [BenchBar, ClockView, FaceView, ReadoutView, StackColumn, StepCard],
-  providers: [FaceClient],
+  providers: [FaceClient, PaintDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 class="visually-hidden">Layers</h1>

@@ -61,7 +61,7 @@ const NARROW = 1062;
           />
           @for (zone of plan()!.part.zones; track zone.id) {
             <i
-              [class]="zone.kind"
+              [class.pull]="zone.oval || zone.kind === 'pull'"
               [class.on]="zone.kind === where()"
               [style.left.%]="(zone.leftMm / plan()!.part.widthMm) * 100"
               [style.top.%]="(zone.topMm / plan()!.part.heightMm) * 100"

@@ -1,7 +1,8 @@
-import { type LookZone, type Part, type PartZone } from '@zaffet/contract';
-import { type Region, type Where } from '@zaffet/core/maps';
+import { type LookZone, type Part } from '@zaffet/contract';
+import { type Where } from '@zaffet/core/maps';
 import { PLACED_ZONES } from '@zaffet/core/piece';
 import { ZONES } from '@zaffet/core/wear';
+import { regionOf } from '@zaffet/workshop';
 
 /** Where a look is wished for: everywhere, or one of the part's zones. */
 export type LookWhere = 'whole' | LookZone;
@@ -10,13 +11,6 @@ export type LookWhere = 'whole' | LookZone;
 export function zonesOf(part: Part): LookWhere[] {
   return ['whole', ...ZONES, ...PLACED_ZONES.filter((kind) => part.zones.some((zone) => zone.kind === kind))];
 }
-
-const regionOf = ({ leftMm, topMm, widthMm, heightMm }: PartZone): Region => ({
-  left: leftMm / 1000,
-  top: topMm / 1000,
-  width: widthMm / 1000,
-  height: heightMm / 1000,
-});
 
 /** Every place of a part that a zone names, the largest first; none for all of it. */
 export function placesOf(part: Part, where: LookWhere): Where[] {

@@ -14,6 +14,7 @@ import {
   type NamedColour,
   type Part,
   type PartZone,
+  PLACED_ZONE_NAMES,
   plainText,
 } from '@zaffet/contract';
 import { substrate, SUBSTRATE_KEYS } from '@zaffet/core/media';
@@ -102,7 +103,6 @@ export class PartCard {
   protected readonly treatments = FITTING_TREATMENTS;
   protected readonly treatmentNames = TREATMENT_NAMES;
   protected readonly zoneKinds = optionsOf(LOOK_ZONE_NAMES, PLACED_ZONES);
-  protected readonly zoneNames = LOOK_ZONE_NAMES;
 
   protected change(changes: Partial<Part>): void {
     this.store.dispatch(PlanEditor.partChanged({ partId: this.part().id, changes, gesture: null }));
@@ -168,10 +168,15 @@ export class PartCard {
 
   protected addZone(): void {
     const { widthMm, heightMm, zones } = this.part();
-    const side = (mm: number): number => Math.max(20, Math.round(mm * NEW_ZONE));
+    const side = (mm: number): number => Math.max(LIMITS.zoneMm.min, Math.round(mm * NEW_ZONE));
+    const taken = new Set(zones.map(({ name }) => name));
+    let count = 1;
+    while (taken.has(`${PLACED_ZONE_NAMES.spot} ${count}`)) count++;
     const zone: PartZone = {
       id: newId(),
-      kind: 'pull',
+      kind: 'spot',
+      name: `${PLACED_ZONE_NAMES.spot} ${count}`,
+      oval: false,
       leftMm: Math.round((widthMm - side(widthMm)) / 2),
       topMm: Math.round((heightMm - side(heightMm)) / 2),
       widthMm: side(widthMm),
@@ -184,6 +189,13 @@ export class PartCard {
     this.change({
       zones: this.part().zones.map((zone) => (zone.id === id ? { ...zone, ...changes } : zone)),
     });
+  }
+
+  /** Steps speak of a place by its name: they go with it where no other place keeps the old one. */
+  protected renameZone(zone: PartZone, input: HTMLInputElement): void {
+    const name = plainText(input.value);
+    if (name === '' || name === zone.name) input.value = zone.name;
+    else this.store.dispatch(PlanEditor.placeRenamed({ partId: this.part().id, zoneId: zone.id, name }));
   }
 
   protected removeZone(id: string): void {

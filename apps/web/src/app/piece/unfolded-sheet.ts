@@ -9,7 +9,7 @@ import {
 } from '@angular/core';
 import { LIMITS, type Part, type Plan } from '@zaffet/contract';
 import { unfold } from '@zaffet/core/piece';
-import { lengthShown, LOOK_ZONE_NAMES, substrateName } from '@zaffet/words';
+import { lengthShown, substrateName } from '@zaffet/words';
 import { partPlan } from '@zaffet/workshop';
 import { Units } from '../data/units';
 import { fitted } from '../plan/edits';
@@ -41,6 +41,7 @@ export interface Resized {
         class="part"
         [class]="part.substrate"
         [class.on]="part.id === chosen()"
+        [class.oval]="part.oval"
         [style.background]="part.colour"
         [style.left.px]="part.left"
         [style.top.px]="part.top"
@@ -58,7 +59,7 @@ export interface Resized {
         @for (zone of part.zones; track zone.id) {
           <i
             class="zone"
-            [class]="zone.kind"
+            [class.oval]="zone.oval"
             [style.left.%]="zone.left"
             [style.top.%]="zone.top"
             [style.width.%]="zone.width"
@@ -140,6 +141,7 @@ export class UnfoldedSheet {
       return {
         id: part.id,
         name: part.name,
+        oval: part.oval,
         substrate: part.substrate,
         colour: part.ground.colour,
         surface: substrateName(part.substrate),
@@ -155,8 +157,8 @@ export class UnfoldedSheet {
         downText: this.length(heightMm),
         zones: part.zones.map((zone) => ({
           id: zone.id,
-          kind: zone.kind,
-          name: LOOK_ZONE_NAMES[zone.kind],
+          oval: zone.oval || zone.kind === 'pull',
+          name: zone.name,
           left: (zone.leftMm / widthMm) * 100,
           top: (zone.topMm / heightMm) * 100,
           width: (Math.min(zone.widthMm, widthMm - zone.leftMm) / widthMm) * 100,

@@ -2,16 +2,18 @@ import {
   type FilmPlanStep,
   type Finish,
   isFilmStep,
+  isMapped,
   layersOf,
   type Limit,
   LIMITS,
   type Look,
+  type MappedStep,
   type Part,
   type Plan,
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
-import { type FirstMapped, type Place } from '@zaffet/core/plan';
+import { type FirstMapped } from '@zaffet/core/plan';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
 
@@ -31,7 +33,7 @@ type Changeable<S> = Partial<Omit<S, 'id' | 'kind'>>;
 type ChangesOf = {
   any: Changeable<Pick<PlanStep, 'id' | 'kind' | 'start' | 'off'>>;
   film: Changeable<Pick<FilmPlanStep, keyof FilmPlanStep>>;
-  placed: Omit<FirstMapped, 'where'> & { readonly where?: Place };
+  placed: Partial<Pick<MappedStep, 'where' | 'only' | 'except'>> & Pick<FirstMapped, 'share'>;
 } & { [S in PlanStep as S['kind']]: Changeable<S> };
 export type Fits = keyof ChangesOf;
 export type StepChanges<F extends Fits> = ChangesOf[F];
@@ -41,7 +43,7 @@ export type StepEdit = { [F in Fits]: { readonly fits: F; readonly changes: Chan
 function fitsStep(step: PlanStep, fits: Fits): boolean {
   if (fits === 'any') return true;
   if (fits === 'film') return isFilmStep(step);
-  if (fits === 'placed') return step.kind === 'resist' || step.kind === 'distress';
+  if (fits === 'placed') return isMapped(step);
   return step.kind === fits;
 }
 
@@ -65,6 +67,36 @@ function withSteps(
 /** A finish does at least one step, and no more lie on a panel than can be told apart: what would is not taken. */
 export const mayBe = (steps: readonly PlanStep[]): boolean =>
   steps.some(({ off }) => !off) && steps.length <= LIMITS.steps.max && layersOf(steps) <= LIMITS.layers.max;
+
+/** Gives a place of a part another name; steps that name it follow where no place of the old name is left. */
+export function renamePlace(plan: Plan, partId: string, zoneId: string, name: string): Plan {
+  const was = plan.piece.parts.find(({ id }) => id === partId)?.zones.find(({ id }) => id === zoneId)?.name;
+  if (was === undefined || was === name) return plan;
+  const parts = plan.piece.parts.map((part) =>
+    part.id === partId
+      ? { ...part, zones: part.zones.map((zone) => (zone.id === zoneId ? { ...zone, name } : zone)) }
+      : part,
+  );
+  const next = { ...plan, piece: { ...plan.piece, parts } };
+  if (parts.some(({ zones }) => zones.some((zone) => zone.name === was))) return next;
+  const now = (called: string): string => (called === was ? name : called);
+  return withSteps(
+    next,
+    () => true,
+    (steps) =>
+      steps.map((step) =>
+        isMapped(step)
+          ? {
+              ...step,
+              only: step.only === null ? null : now(step.only),
+              except: [...new Set(step.except.map(now))],
+            }
+          : step.kind === 'companion' && step.print?.on === was
+            ? { ...step, print: { ...step.print, on: name } }
+            : step,
+      ),
+  );
+}
 
 /** Step ids are told apart in the whole plan: the one finish that has it. */
 const having =

@@ -37,6 +37,7 @@ export const PlanEditor = createActionGroup({
       gesture: string | null;
     }>(),
     'Part Chosen': props<{ partId: string }>(),
+    'Place Renamed': props<{ partId: string; zoneId: string; name: string }>(),
     'Part Changed': props<{ partId: string; changes: Partial<Part>; gesture: string | null }>(),
     'Parts Added': props<{ parts: readonly Part[] }>(),
     'Parts Replaced': props<{ name: string; parts: readonly Part[] }>(),

@@ -29,6 +29,7 @@ import {
   removeFinish,
   removePart,
   removeSteps,
+  renamePlace,
   replaceParts,
   replaceSteps,
   takeWhatIf,
@@ -200,6 +201,9 @@ export const planFeature = createFeature({
       ),
     ),
     on(PlanEditor.partChosen, (state, { partId }): PlanState => ({ ...state, partId, finishId: null })),
+    on(PlanEditor.placeRenamed, (state, { partId, zoneId, name }) =>
+      edited(state, null, (plan) => renamePlace(plan, partId, zoneId, name)),
+    ),
     on(PlanEditor.partChanged, (state, { partId, changes, gesture }) =>
       edited(state, gesture, (plan) => changePart(plan, partId, changes)),
     ),

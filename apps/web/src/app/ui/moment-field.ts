@@ -1,7 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { MatDatepickerModule } from '@angular/material/datepicker';
 import { MatTimepickerModule } from '@angular/material/timepicker';
 import { isValid } from 'date-fns';
+import { Clock } from '../data/clock';
+
+const NO_MOMENT = 'no such moment';
 
 /** A day, a time of day, or both, typed or picked. What is no moment stays as it was, and is said to be wrong. */
 @Component({
@@ -10,7 +21,7 @@ import { isValid } from 'date-fns';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="label" [class.visually-hidden]="quiet()">{{ label() }}</span>
-    <span class="box" [class.wrong]="wrong()">
+    <span class="box" [class.wrong]="wrong() !== null">
       @if (day()) {
         <input
           class="day"
@@ -35,8 +46,8 @@ import { isValid } from 'date-fns';
         <mat-timepicker #times interval="15m" (selected)="setTime($event.value)" />
       }
     </span>
-    @if (wrong()) {
-      <span class="fault" role="alert">no such moment</span>
+    @if (wrong(); as fault) {
+      <span class="fault" role="alert">{{ fault }}</span>
     }
   `,
   styles: `
@@ -93,6 +104,7 @@ import { isValid } from 'date-fns';
   `,
 })
 export class MomentField {
+  private readonly clock = inject(Clock);
   readonly label = input.required<string>();
   readonly quiet = input(false);
   /** The moment shown; null where nobody said. */
@@ -100,17 +112,24 @@ export class MomentField {
   readonly day = input(true);
   readonly time = input(true);
   readonly placeholder = input('');
+  /** The first and the last moment that may be told; any where null. */
+  readonly least = input<Date | null>(null);
+  readonly most = input<Date | null>(null);
   readonly changed = output<Date | null>();
 
   /** Kept apart by what it is: another object of the same moment would put the typed text back. */
   protected readonly shown = computed(() => this.value(), { equal: (a, b) => a?.getTime() === b?.getTime() });
-  protected readonly wrong = linkedSignal({ source: this.shown, computation: () => false });
+  /** What is wrong with what was typed; null where nothing is. */
+  protected readonly wrong = linkedSignal<Date | null, string | null>({
+    source: this.shown,
+    computation: () => null,
+  });
 
   protected setDay(day: Date | null): void {
     const { value, time } = { value: this.value(), time: this.time() };
     if (day === null) {
       // A day that must be there is not cleared; one that nobody need say is.
-      this.wrong.set(time);
+      this.wrong.set(time ? NO_MOMENT : null);
       if (!time && value !== null) this.changed.emit(null);
       return;
     }
@@ -119,7 +138,7 @@ export class MomentField {
 
   protected setTime(time: Date | null): void {
     const value = this.value();
-    if (time === null || value === null) this.wrong.set(time === null);
+    if (time === null || value === null) this.wrong.set(time === null ? NO_MOMENT : null);
     else this.take(value, time);
   }
 
@@ -127,7 +146,17 @@ export class MomentField {
   private take(day: Date, time: Date | null): void {
     const next = new Date(day);
     if (time !== null) next.setHours(time.getHours(), time.getMinutes(), 0, 0);
-    this.wrong.set(!isValid(next));
-    if (isValid(next) && next.getTime() !== this.value()?.getTime()) this.changed.emit(next);
+    const fault = this.faultOf(next);
+    this.wrong.set(fault);
+    if (fault === null && next.getTime() !== this.value()?.getTime()) this.changed.emit(next);
+  }
+
+  private faultOf(at: Date): string | null {
+    if (!isValid(at)) return NO_MOMENT;
+    const { least, most } = { least: this.least(), most: this.most() };
+    const written = (bound: Date): string =>
+      this.day() ? this.clock.dateTime(bound) : this.clock.time(bound);
+    if (least !== null && at < least) return `not before ${written(least)}`;
+    return most !== null && at > most ? `not after ${written(most)}` : null;
   }
 }

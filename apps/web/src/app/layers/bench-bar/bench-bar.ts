@@ -70,6 +70,7 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
           [quiet]="true"
           [day]="false"
           [value]="clock(kept.opensMin)"
+          [most]="clock(kept.closesMin - shortest)"
           (changed)="setHours($event, 'opensMin')"
         />
         to
@@ -78,6 +79,7 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
           [quiet]="true"
           [day]="false"
           [value]="clock(kept.closesMin)"
+          [least]="clock(kept.opensMin + shortest)"
           (changed)="setHours($event, 'closesMin')"
         />
       } @else {
@@ -182,6 +184,8 @@ export class BenchBar {
   protected readonly hours = computed(() => this.file()?.hours ?? null);
 
   /** A time of day as a moment of today. */
+  /** The shortest working day [min]. */
+  protected readonly shortest = LIMITS.clockMin.step;
   protected clock(minutes: number): Date {
     return new Date(new Date().setHours(Math.floor(minutes / 60), minutes % 60, 0, 0));
   }
@@ -192,11 +196,10 @@ export class BenchBar {
     this.store.dispatch(PlanEditor.hoursChanged({ hours }));
   }
 
-  /** Hours that would close before they open are not taken. */
   protected setHours(at: Date | null, which: 'opensMin' | 'closesMin'): void {
     if (at === null) return;
     const hours = { ...this.hours()!, [which]: at.getHours() * 60 + at.getMinutes() };
-    if (hours.closesMin > hours.opensMin) this.store.dispatch(PlanEditor.hoursChanged({ hours }));
+    this.store.dispatch(PlanEditor.hoursChanged({ hours }));
   }
 
   protected choose(finishId: string | null): void {

@@ -8,6 +8,7 @@ import {
   inject,
   Injector,
   signal,
+  untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
@@ -21,8 +22,8 @@ import { MatTooltipModule } from '@angular/material/tooltip';
 import { isFilmStep, type PlanSummary } from '@zaffet/contract';
 import { FACE_MODES, type FaceMode, type FaceViewKey } from '@zaffet/core/face';
 import { forecast } from '@zaffet/core/forecast';
-import { duration, FACE_MODE_NAMES, lengthShown } from '@zaffet/words';
-import { basisOf, type PartPlan, partPlan } from '@zaffet/workshop';
+import { duration, FACE_MODE_NAMES, lengthShown, perCent } from '@zaffet/words';
+import { basisOf, type PartPlan, partPlan, printsOn } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
 import { faultOf, PlansApi } from '../../data/plans.api';
@@ -73,7 +74,7 @@ const INCH_BARS = [0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20].map((inches) => inches 
     PaintTools,
     Wiper,
   ],
-  providers: [FacePainter, PaintDesk],
+  providers: [FacePainter],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './face-view.html',
   styleUrl: './face-view.scss',
@@ -202,6 +203,29 @@ export class FaceView {
     const { widthMm, heightMm } = this.plan()!.part;
     return { widthMm, heightMm };
   });
+  /** Prints and tissues in the places they lie on, as shares of what is seen. */
+  protected readonly prints = computed(() => {
+    const plan = this.plan();
+    const view = this.shownView();
+    if (plan === null || view === null || this.mode() !== 'colour') return [];
+    return printsOn(plan).map(({ picture, left, top, width, height, oval }) => ({
+      picture,
+      oval,
+      left: ((left - view.leftMm) / view.widthMm) * 100,
+      top: ((top - view.topMm) / view.heightMm) * 100,
+      width: (width / view.widthMm) * 100,
+      height: (height / view.heightMm) * 100,
+    }));
+  });
+  /** What the eye makes of it stands there until the first picture does. */
+  protected readonly tone = computed(() => this.forecast()?.whole.colour ?? null);
+  protected readonly growing = computed(() => {
+    const progress = this.painter.progress();
+    if (progress === null) return null;
+    const seen =
+      this.painter.answer()?.outcome === 'done' ? 'seen coarsely meanwhile' : 'its colour meanwhile';
+    return `growing the fine picture, ${perCent(progress)}: ${seen}`;
+  });
   protected readonly label = computed(() => {
     const plan = this.plan();
     const top = plan?.steps.findLast(isFilmStep);
@@ -227,6 +251,15 @@ export class FaceView {
       const request = faceRequest(forecast(basisOf(other.plan)), { ...this.look(), age: null });
       this.otherPainter.show({ now: request, rested: null });
     });
+    // Whoever opens the desk paints on the whole panel, and on nothing else.
+    effect(() => {
+      if (!this.desk.open()) return;
+      untracked(() => {
+        this.compared.set(null);
+        this.loupe.set(false);
+        this.view.set('whole');
+      });
+    });
     inject(DestroyRef).onDestroy(() => this.other.get(FaceClient).ngOnDestroy());
   }
 
@@ -246,14 +279,8 @@ export class FaceView {
   }
 
   protected paint(on: boolean): void {
-    if (!on) {
-      this.desk.open.set(false);
-      return;
-    }
-    this.compared.set(null);
-    this.loupe.set(false);
-    this.view.set('whole');
-    this.desk.begin();
+    if (on) this.desk.begin();
+    else this.desk.open.set(false);
   }
 
   protected useLoupe(on: boolean): void {

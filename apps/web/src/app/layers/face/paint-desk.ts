@@ -5,12 +5,11 @@ import {
   fillMap,
   type MapZone,
   paintMap,
-  type PanelSize,
   type Touch,
   wearByUse,
   type WearCause,
 } from '@zaffet/core/maps';
-import { type FirstMapped, firstMapped, type PanelMap } from '@zaffet/core/plan';
+import { type FirstMapped, firstMapped, type PanelMap, type PanelSize } from '@zaffet/core/plan';
 import { mapOfStep, type PartPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newSeed } from '../../data/fresh';
@@ -93,13 +92,18 @@ export class PaintDesk {
   });
   private readonly size = computed((): PanelSize => {
     const part = this.plan()!.part;
-    return { width: part.widthMm / 1000, height: part.heightMm / 1000 };
+    return { width: part.widthMm / 1000, height: part.heightMm / 1000, oval: part.oval };
   });
 
   /** Opens the desk on the step that is selected, if it may have a map. */
   begin(): void {
     const step = this.selected();
-    if (step !== null && isMapped(step)) this.choose(step.id);
+    this.beginOn(step !== null && isMapped(step) ? step.id : this.chosenId());
+  }
+
+  /** Opens the desk on a step; on the one it had where none is told. */
+  beginOn(stepId: string | null): void {
+    if (stepId !== null) this.choose(stepId);
     this.store.dispatch(PlanEditor.stepSelected({ stepId: null }));
     this.open.set(true);
   }
@@ -198,7 +202,7 @@ export class PaintDesk {
   /** What is painted on first: a resist is put where it shall be; a tool goes on where it was told to go. */
   private ground(plan: PartPlan, step: MappedStep): PanelMap {
     const { plain } = mapRange(step);
-    if (this.map() !== null || step.kind !== 'distress' || step.where === 'all')
+    if (this.map() !== null || step.kind === 'resist' || step.where === 'all')
       return mapOfStep(plan, step, plain);
     return fillMap(mapOfStep(plan, step, 0), step.where, plain / 100, this.size());
   }

@@ -4,7 +4,7 @@ import { isClear } from '@zaffet/core/media';
 import {
   COVER_NAMES,
   perCent,
-  PLACE_NAMES,
+  placedWords,
   ROUND_NAMES,
   SHEEN_NAMES,
   stepTitle,
@@ -55,7 +55,7 @@ export interface Stack {
 }
 
 function noteOf(step: FilmPlanStep, clear: boolean): string {
-  const words = [];
+  const words: string[] = [...placedWords(step)];
   if (step.cover.share < 0.995)
     words.push(`${COVER_NAMES[step.cover.style].toLowerCase()} ${perCent(step.cover.share)}`);
   else if (step.kind === 'coat') words.push(STROKE_NAMES[step.strokes].toLowerCase());
@@ -70,10 +70,12 @@ function noteOf(step: FilmPlanStep, clear: boolean): string {
 }
 
 /** What a step that lays no film does, in few words. */
-export function markNote(step: PlanStep): string {
+export const markNote = (step: PlanStep): string => [doneSo(step), ...placedWords(step)].join(', ');
+
+function doneSo(step: PlanStep): string {
   switch (step.kind) {
     case 'resist':
-      return `${perCent(step.share)}, ${PLACE_NAMES[step.where].toLowerCase()}`;
+      return `${perCent(step.share)} covered`;
     case 'heat':
       return `${step.durationS} s, kept moving`;
     case 'rewet':
