@@ -16,3 +16,4 @@ export { notOnShelf, pricesKnown } from './shelf/has';
 export { potUseBy } from './shelf/keeps';
 export { mapOfStep } from './stepMap';
 export { regionOf, toModel } from './toModel';
+export { endsAt, type Standing, standingAt, startToEndBy } from './when';

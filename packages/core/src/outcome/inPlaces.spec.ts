@@ -87,6 +87,16 @@ describe('a coat that goes on in places', () => {
     expect(cracked('edges', 'field')).toBeLessThan(0.1 * cracked('edges', 'edge'));
     expect(cracked('field', 'field')).toBeCloseTo(cracked('all', 'field'), 6);
   });
+
+  it('is told of where it cracks, though that be a hundredth of the panel', () => {
+    const medium = coat('m', 'crackle', 120, when('recoat'));
+    const top = coat('t', 'chalk', 110, when('touch-dry'));
+    const hook = outlineMap(SIZE, [around(0.27, 0.18, 0.06)], []);
+    const all = forecastOf(planOf([base, medium, top])).whole.crack!;
+    const there = forecastOf(planOf([base, { ...medium, map: hook }, top])).whole.crack!;
+    expect(there.spacing / all.spacing).toBeCloseTo(1, 0.7);
+    expect(there.openArea).toBeLessThan(0.05 * all.openArea);
+  });
 });
 
 describe('hot air and water in places (common practice: they force cracks and chips where they go)', () => {

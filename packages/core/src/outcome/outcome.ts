@@ -5,7 +5,7 @@ import { type Region } from '../maps';
 import { isClear } from '../media';
 import { type Step, whereOf } from '../plan';
 import { isGround, type Scene } from './history';
-import { coverThere, cracksThere, type LocalCracks, patchesOf, responsesOf } from './places';
+import { coverThere, cracksThere, type LocalCracks, type Patch, patchesOf, responsesOf } from './places';
 import { sceneOf } from './scene';
 import { type Shown, showThrough } from './show';
 import { standsOf, toldApart } from './stands';
@@ -14,6 +14,8 @@ import { joinedPattern, zoneForecasts } from './zones';
 
 /** Cracks that read less than this are not what the panel shows. */
 const READS = 0.02;
+/** Share of the panel that is no mere speck. */
+const PLACE = 0.005;
 
 /**
  * What comes of a course: what cracks, flakes and wears, and what is seen in the end.
@@ -38,7 +40,7 @@ export function outcomeOf(basis: Basis, course: Course, factors: Factors, region
   const cracksAt = (layer: number, patch: number): LocalCracks => local[filmOf[layer]!]![patch]!;
   const shown = showThrough(scene, patches, stands, local, cracksAt, efforts);
   const crackedCoat = strongest(
-    local.map((cracked) => (cracked.length === 0 ? 0 : joinedPattern(patches, cracked).strength)),
+    local.map((cracked) => (readsSomewhere(patches, cracked) ? joinedPattern(patches, cracked).strength : 0)),
   );
   const drawn = looksOf(course, scene, shown);
   // Cracks in a clear coat reach the paint below it: nothing is seen of them until something dark is rubbed in.
@@ -90,10 +92,25 @@ function looksOf({ films }: Course, scene: Scene, shown: Shown): Appearance {
   );
 }
 
+/** Whether the cracks of a film read where they are strongest, on no less than a place of the panel. */
+function readsSomewhere(patches: readonly Patch[], cracked: readonly LocalCracks[]): boolean {
+  const order = cracked
+    .map(({ pattern, cover }, k) => ({ area: patches[k]!.area, strength: cover * pattern.strength }))
+    .sort((a, b) => b.strength - a.strength);
+  let area = 0;
+  let sum = 0;
+  for (const patch of order) {
+    if (area >= PLACE) break;
+    area += patch.area;
+    sum += patch.area * patch.strength;
+  }
+  return area > 0 && sum / area > READS;
+}
+
 function strongest(strengths: readonly number[]): number | null {
   let best: number | null = null;
   strengths.forEach((strength, i) => {
-    if (strength > READS && (best === null || strength >= strengths[best]!)) best = i;
+    if (strength > 0 && (best === null || strength >= strengths[best]!)) best = i;
   });
   return best;
 }

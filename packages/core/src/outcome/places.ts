@@ -5,6 +5,7 @@ import { type Region } from '../maps';
 import { answerAt } from '../numeric/answer';
 import {
   type FilmStep,
+  fromRim,
   isFilm,
   mapAt,
   mapExtent,
@@ -57,11 +58,8 @@ function placesIn(
   const places = zonePlaces(panel);
   const shares = zoneShares(panel);
   if (region === undefined) return { places, shares };
-  const inside = (at: readonly [number, number]): boolean => {
-    const x = at[0] * panel.width - region.left;
-    const y = at[1] * panel.height - region.top;
-    return x >= 0 && x <= region.width && y >= 0 && y <= region.height;
-  };
+  const inside = (at: readonly [number, number]): boolean =>
+    fromRim(region, at[0] * panel.width - region.left, at[1] * panel.height - region.top) >= 0;
   const within = (zone: Zone): readonly (readonly [number, number])[] => places[zone].filter(inside);
   const found = { field: within('field'), edge: within('edge'), corner: within('corner') };
   const weight = (zone: Zone): number =>

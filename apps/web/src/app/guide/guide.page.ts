@@ -1,8 +1,15 @@
 import { HttpClient } from '@angular/common/http';
-import { ChangeDetectionStrategy, Component, inject, input } from '@angular/core';
+import {
+  afterRenderEffect,
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  inject,
+  input,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
+import { ActivatedRoute, RouterLink } from '@angular/router';
 import { Marked } from 'marked';
 import { catchError, map, of, switchMap } from 'rxjs';
 
@@ -62,4 +69,16 @@ export class GuidePage {
     ),
     { initialValue: null },
   );
+
+  constructor() {
+    const page = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+    const fragment = toSignal(inject(ActivatedRoute).fragment, { initialValue: null });
+    // Headings have no addresses of their own: the one that begins with the word asked for is shown.
+    afterRenderEffect(() => {
+      const word = fragment()?.toLowerCase();
+      if (word === undefined || !this.html()) return;
+      const titles = [...page.querySelectorAll('h2')];
+      titles.find(({ textContent }) => textContent.toLowerCase().includes(word))?.scrollIntoView();
+    });
+  }
 }

@@ -63,12 +63,43 @@ import { StepCard } from './step-card/step-card';
       grid-column: 1 / -1;
       border-top: 1px solid var(--line);
     }
+    @media (max-width: 700px) {
+      :host {
+        grid-template: 38px 320px auto 440px 300px / minmax(0, 1fr);
+        height: auto;
+        min-width: 0;
+      }
+      .face {
+        grid-row: 2;
+      }
+      .readout {
+        grid-row: 3;
+        border-left: 0;
+        overflow: visible;
+      }
+      .section {
+        grid-row: 4;
+        border-top: 1px solid var(--line);
+        border-right: 0;
+      }
+      .clock {
+        grid-row: 5;
+      }
+    }
     .card {
       position: absolute;
       z-index: 5;
       left: 308px;
       top: 44px;
       max-height: calc(100% - 52px);
+    }
+    @media (max-width: 700px) {
+      .card {
+        position: fixed;
+        inset: 8px 8px 56px;
+        width: auto;
+        max-height: none;
+      }
     }
   `,
 })

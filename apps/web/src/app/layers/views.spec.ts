@@ -25,10 +25,10 @@ describe('section with other steps', () => {
   it('draws resists and tools at the surface they meet, between the films', () => {
     const { plan, forecast } = computed(samplePart('wax-resist'));
     const { slabs, marks } = stackOf(plan, forecast);
-    expect(marks.map((mark) => mark.kind)).toEqual(['resist', 'distress', 'distress']);
+    expect(marks.map((mark) => mark.kind)).toEqual(['resist', 'distress', 'distress', 'wipe']);
     expect(marks[0]!.atUm).toBeCloseTo(slabs[0]!.topUm, 9);
     expect(marks[1]!.atUm).toBeCloseTo(slabs[1]!.topUm, 9);
-    expect(marks[0]!.note).toMatch(/^20 %, all over$/);
+    expect(marks[0]!.note).toMatch(/^20 % covered$/);
   });
 
   it('tells thickness in mil where inches are wanted', () => {
@@ -72,7 +72,7 @@ describe('clock', () => {
     expect(base!.window!.closesAt).toBeNull();
     expect(base!.window!.label).toMatch(/^glue from/);
     expect(glue!.window!.closesAt!).toBeGreaterThan(glue!.window!.opensAt);
-    expect(glue!.window!.label).toMatch(/^top coat \d+ min to \d+ min$/);
+    expect(glue!.window!.label).toMatch(/^top coat from \d+ min to \d+ min$/);
     expect(top!.window).toBeNull();
     expect(top!.firstCracksAt!).toBeGreaterThan(top!.laidAt);
   });

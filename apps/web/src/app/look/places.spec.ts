@@ -1,3 +1,4 @@
+import { PLACED_ZONE_NAMES } from '@zaffet/contract';
 import { samplePart } from '../testing/plan';
 import { placesOf, zonesOf } from './places';
 
@@ -5,6 +6,8 @@ const { part: bare } = samplePart();
 const zone = (id: string, kind: 'pull' | 'rail', widthMm: number): (typeof bare.zones)[number] => ({
   id,
   kind,
+  name: PLACED_ZONE_NAMES[kind],
+  oval: false,
   leftMm: 10,
   topMm: 20,
   widthMm,
@@ -18,10 +21,10 @@ describe('places of a part', () => {
     expect(zonesOf(part)).toEqual(['whole', 'field', 'edge', 'corner', 'pull', 'rail']);
   });
 
-  it('are rectangles in metres, the largest first', () => {
+  it('are regions in metres, the largest first', () => {
     expect(placesOf(part, 'rail')).toEqual([
-      { left: 0.01, top: 0.02, width: 0.3, height: 0.04 },
-      { left: 0.01, top: 0.02, width: 0.1, height: 0.04 },
+      { left: 0.01, top: 0.02, width: 0.3, height: 0.04, oval: false },
+      { left: 0.01, top: 0.02, width: 0.1, height: 0.04, oval: false },
     ]);
     expect(placesOf(part, 'edge')).toEqual(['edge']);
     expect(placesOf(part, 'whole')).toEqual([]);

@@ -5,6 +5,7 @@ import { LIMITS, USUAL_MEASURES } from '@zaffet/contract';
 import { duration, mediumName, volume } from '@zaffet/words';
 import { mixing } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { Money } from '../data/money';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -73,7 +74,7 @@ import { PotCard } from './pot-card';
                     [limit]="limits.price"
                     [optional]="true"
                     placeholder="price"
-                    unit=""
+                    [unit]="money.currency()"
                     (changed)="setPrice(medium, $event)"
                   />
                 }
@@ -110,6 +111,7 @@ import { PotCard } from './pot-card';
 export class MixPage {
   private readonly store = inject(Store);
   private readonly units = inject(Units).system;
+  protected readonly money = inject(Money);
   private readonly file = this.store.selectSignal(planFeature.selectFile);
   private readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
   private readonly fault = this.store.selectSignal(shelfFeature.selectFault);
@@ -126,7 +128,7 @@ export class MixPage {
   );
   protected readonly summary = computed(() => {
     const { pots, handsOn, cost } = this.result();
-    const paid = cost === null ? '' : `, ${cost.toFixed(2)} of paint used`;
+    const paid = cost === null ? '' : `, ${this.money.text(cost)} of paint used`;
     return `${pots.length} pots for ${this.file()!.piece.parts.length === 1 ? 'the part' : 'all parts'}, what stays in brush and dish counted in; ${duration(handsOn)} with the hands${paid}.`;
   });
   protected readonly lines = computed(() =>
@@ -137,7 +139,7 @@ export class MixPage {
       using: line.using.length === 0 ? '' : `from the shelf: ${line.using.join(', ')}`,
       buy: line.tins.length === 0 ? 'is there' : this.tinsText(line.tins),
       price: line.medium === null ? null : (this.file()!.prices[line.medium] ?? null),
-      cost: line.tins.length === 0 || line.cost === null ? '' : line.cost.toFixed(2),
+      cost: line.tins.length === 0 || line.cost === null ? '' : this.money.text(line.cost),
     })),
   );
   protected readonly total = computed(() => {
@@ -146,7 +148,7 @@ export class MixPage {
     if (buys === 0) return 'Everything is on the shelf.';
     const things = buys === 1 ? 'One thing' : `${buys} things`;
     if (toPay === null) return `${things} to buy; give each a price to see what it comes to.`;
-    return `${things} to buy, ${toPay.toFixed(2)} in all.`;
+    return `${things} to buy, ${this.money.text(toPay)} in all.`;
   });
 
   constructor() {

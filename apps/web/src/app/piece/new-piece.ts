@@ -46,7 +46,7 @@ const KEYS: readonly (keyof PieceSize)[] = ['widthMm', 'heightMm', 'depthMm'];
       </p>
     </mat-dialog-content>
     <mat-dialog-actions align="end">
-      <button mat-button mat-dialog-close>Cancel</button>
+      <button mat-button [mat-dialog-close]="undefined">Cancel</button>
       <button mat-flat-button (click)="take()">Unfold it</button>
     </mat-dialog-actions>
   `,

@@ -33,7 +33,6 @@ import {
   FACING_NAMES,
   FITTING_NAMES,
   GRAIN_NAMES,
-  LOOK_ZONE_NAMES,
   OLD_COAT_NAMES,
   RELIEF_NAMES,
   substrateName,
@@ -102,7 +101,7 @@ export class PartCard {
   protected readonly fittingNames = FITTING_NAMES;
   protected readonly treatments = FITTING_TREATMENTS;
   protected readonly treatmentNames = TREATMENT_NAMES;
-  protected readonly zoneKinds = optionsOf(LOOK_ZONE_NAMES, PLACED_ZONES);
+  protected readonly zoneKinds = optionsOf(PLACED_ZONE_NAMES, PLACED_ZONES);
 
   protected change(changes: Partial<Part>): void {
     this.store.dispatch(PlanEditor.partChanged({ partId: this.part().id, changes, gesture: null }));

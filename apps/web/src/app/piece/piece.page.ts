@@ -4,6 +4,7 @@ import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { LIMITS, plainText } from '@zaffet/contract';
+import { panelArea } from '@zaffet/core/plan';
 import { area } from '@zaffet/words';
 import { meantFinishes, newPart } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
@@ -50,7 +51,11 @@ export class PiecePage {
     const file = this.file();
     if (file === null) return '';
     const { parts } = file.piece;
-    const whole = parts.reduce((sum, { widthMm, heightMm }) => sum + widthMm * heightMm * 1e-6, 0);
+    const whole = parts.reduce(
+      (sum, { widthMm, heightMm, oval }) =>
+        sum + 1e-6 * panelArea({ width: widthMm, height: heightMm, oval }),
+      0,
+    );
     const finishes = meantFinishes(file).length;
     return `${parts.length} ${parts.length === 1 ? 'part' : 'parts'}, ${area(whole, this.units())} in all, ${
       finishes === 1 ? 'one finish' : `${finishes} finishes`

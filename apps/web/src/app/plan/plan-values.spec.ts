@@ -21,6 +21,7 @@ import {
   removeFinish,
   removePart,
   removeSteps,
+  renamePlace,
   replaceSteps,
   takeWhatIf,
 } from './edits';
@@ -82,7 +83,39 @@ describe('edits', () => {
 
   it('are taken by the steps they fit, and by no other', () => {
     expect(changeStep(plan, 'top', { fits: 'wipe', changes: { degrease: true } })).toBe(plan);
-    expect(changeStep(plan, 'top', { fits: 'placed', changes: { where: 'edges' } })).toBe(plan);
+    const wait = newStep('wait', 'w');
+    const waits = addStep(plan, plan.finishes[0]!.id, wait, 1);
+    expect(changeStep(waits, 'w', { fits: 'placed', changes: { where: 'edges' } })).toBe(waits);
+    expect(changeStep(plan, 'top', { fits: 'placed', changes: { where: 'edges' } })).not.toBe(plan);
+  });
+
+  it('give a place another name, and steps that speak of it go with it', () => {
+    const zone = {
+      id: 'z',
+      kind: 'spot',
+      oval: true,
+      leftMm: 5,
+      topMm: 5,
+      widthMm: 20,
+      heightMm: 20,
+    } as const;
+    const zones = [
+      { ...zone, name: 'Hook' },
+      { ...zone, id: 'y', name: 'Knob' },
+    ];
+    const placed = changeStep(changePart(plan, 'panel', { zones }), 'top', {
+      fits: 'placed',
+      changes: { only: 'Hook' },
+    });
+    const both = changeStep(placed, 'base', { fits: 'placed', changes: { except: ['Hook', 'Knob'] } });
+    const named = renamePlace(both, 'panel', 'z', 'Peg');
+    expect(film(named, 2).only).toBe('Peg');
+    expect(film(named, 0).except).toEqual(['Peg', 'Knob']);
+    // Another place of the old name keeps the steps.
+    const twice = changePart(both, 'panel', { zones: [...zones, { ...zone, id: 'x', name: 'Hook' }] });
+    expect(film(renamePlace(twice, 'panel', 'z', 'Peg'), 2).only).toBe('Hook');
+    expect(renamePlace(both, 'panel', 'z', 'Hook')).toBe(both);
+    expect(film(renamePlace(both, 'panel', 'z', 'Knob'), 0).except).toEqual(['Knob']);
   });
 
   it('change only what they name', () => {

@@ -2,8 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { LIMITS, type Part, type Plan, plainText } from '@zaffet/contract';
-import { METHOD_WORDS } from '@zaffet/words';
+import { duration, METHOD_WORDS } from '@zaffet/words';
 import {
+  beginAt,
+  endsAt,
   newPart,
   newPlan,
   partPlan,
@@ -15,10 +17,13 @@ import {
   type School,
   SCHOOL_KEYS,
   SCHOOLS,
+  startToEndBy,
 } from '@zaffet/workshop';
+import { Clock } from '../data/clock';
 import { newId, newSeed, now, workBegins } from '../data/fresh';
 import { MomentField } from '../ui/moment-field';
 import { NumberField } from '../ui/number-field';
+import { ToggleField } from '../ui/toggle-field';
 import { PartFace } from '../ui/part-face';
 import { FacePool } from '../workers/face.pool';
 import { PieceSketch } from './piece-sketch';
@@ -27,6 +32,9 @@ import { PieceSketch } from './piece-sketch';
 const SWATCH = { widthMm: 180, heightMm: 100 };
 const PANEL = { widthMm: 600, heightMm: 400, depthMm: 20 };
 const SIZES: readonly (keyof PieceSize)[] = ['widthMm', 'heightMm', 'depthMm'];
+
+/** [ms] */
+const WEEK = 7 * 24 * 3_600_000;
 
 type Kind = PieceKey | 'panel';
 /** A panel by itself is a piece of one part. */
@@ -45,7 +53,7 @@ const KINDS: readonly { readonly key: Kind; readonly name: string }[] = [
 /** Beginning a plan in pictures: what piece, what look and way of working, when, and what it is called. */
 @Component({
   selector: 'zf-new-plan',
-  imports: [MatButtonModule, MatDialogModule, MomentField, NumberField, PartFace, PieceSketch],
+  imports: [MatButtonModule, MatDialogModule, MomentField, NumberField, PartFace, PieceSketch, ToggleField],
   providers: [FacePool],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './new-plan.html',
@@ -54,7 +62,17 @@ const KINDS: readonly { readonly key: Kind; readonly name: string }[] = [
 export class NewPlan {
   private readonly dialog = inject<MatDialogRef<NewPlan, Plan>>(MatDialogRef);
   protected readonly limits = LIMITS;
+  private readonly clock = inject(Clock);
+  private readonly opened = now();
+  private readonly seed = newSeed();
+  /** Whether a beginning is told, or when it has to be done. */
+  protected readonly meant = signal<'begin' | 'done'>('begin');
+  protected readonly meanings = [
+    { value: 'begin', name: 'You begin' },
+    { value: 'done', name: 'Done by' },
+  ];
   protected readonly begins = signal(workBegins(now()));
+  protected readonly due = signal(new Date(workBegins(now()).getTime() + WEEK));
   protected readonly piece = signal<Kind>('panel');
   protected readonly size = signal<PieceSize>(PANEL);
   protected readonly school = signal<School>('dried-medium');
@@ -93,12 +111,28 @@ export class NewPlan {
     this.size.update((size) => ({ ...size, [key]: value }));
   }
 
-  protected begin(): void {
+  /** The plan as it would be begun. */
+  private readonly drawn = computed((): Plan => {
     const name = plainText(this.called()) || this.pieceName();
-    const piece = {
-      name,
-      parts: (finish: string): readonly Part[] => partsOf(this.piece(), this.size(), finish),
-    };
-    this.dialog.close(newPlan(this.school(), name, newSeed(), this.begins().toISOString(), newId, piece));
+    const [kind, size] = [this.piece(), this.size()];
+    const piece = { name, parts: (finish: string): readonly Part[] => partsOf(kind, size, finish) };
+    const plan = newPlan(this.school(), name, this.seed, this.begins().toISOString(), newId, piece);
+    return this.meant() === 'begin' ? plan : beginAt(plan, startToEndBy(plan, this.due().toISOString()));
+  });
+  protected readonly tooLate = computed(
+    () => this.meant() === 'done' && Date.parse(this.drawn().startsAt) < this.opened.getTime(),
+  );
+  /** When it is done if begun so, or when it must be begun. */
+  protected readonly told = computed(() => {
+    const plan = this.drawn();
+    if (this.meant() === 'begin') return `done ${this.clock.dateTime(endsAt(plan))}`;
+    const takes = duration((this.due().getTime() - Date.parse(plan.startsAt)) / 1000);
+    return this.tooLate()
+      ? `it takes ${takes}: choose a later day`
+      : `begin ${this.clock.dateTime(Date.parse(plan.startsAt))}`;
+  });
+
+  protected begin(): void {
+    this.dialog.close(this.drawn());
   }
 }

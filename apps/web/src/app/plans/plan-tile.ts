@@ -4,8 +4,9 @@ import { API, isFilmStep, type PlanSummary } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { figureValues } from '@zaffet/core/readout';
 import { figureText, perCent, stepTitle } from '@zaffet/words';
-import { basisOf, partPlan } from '@zaffet/workshop';
+import { basisOf, partPlan, standingAt } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
+import { now } from '../data/fresh';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PartFace } from '../ui/part-face';
 
@@ -38,6 +39,9 @@ import { PartFace } from '../ui/part-face';
       <p class="quiet stack">{{ stack() }}</p>
     }
     <p class="quiet">{{ figures() }}<br />changed {{ changed() }}</p>
+    @if (standing(); as text) {
+      <p class="standing">{{ text }}</p>
+    }
   `,
   styles: `
     .face {
@@ -58,6 +62,10 @@ import { PartFace } from '../ui/part-face';
     p {
       margin: 2px 14px 0;
       font-size: 12.5px;
+    }
+    .standing {
+      color: var(--kelp);
+      font-weight: 600;
     }
     .stack {
       margin-top: 10px;
@@ -112,6 +120,18 @@ export class PlanTile {
     const spacing = figureText('spacing', values.spacing);
     const opening = figureText('opening', values.opening);
     return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
+  });
+  /** What is under way by the clock, or still to begin; nothing of what is past. */
+  protected readonly standing = computed(() => {
+    const saved = this.saved();
+    if (saved === null) return null;
+    const standing = standingAt(saved.plan, now().getTime());
+    if (standing.kind === 'past') return null;
+    if (standing.kind === 'ahead') return `begins ${this.clock.dateTime(standing.begins)}`;
+    const { next, ends } = standing;
+    return next === null
+      ? `under way, done ${this.clock.dateTime(ends)}`
+      : `under way, next ${stepTitle(next.step, saved.plan.media)} ${this.clock.dateTime(next.at)}`;
   });
   protected readonly changed = computed(() => this.clock.dateTime(new Date(this.listed().savedAt)));
 }

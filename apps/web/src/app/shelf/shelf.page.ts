@@ -12,6 +12,7 @@ import { BODY_NAMES } from '@zaffet/words';
 import { potUseBy } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
+import { CURRENCIES, Money } from '../data/money';
 import { newId, now } from '../data/fresh';
 import { ChoiceField, optionsOf } from '../ui/choice-field';
 import { NumberField } from '../ui/number-field';
@@ -51,6 +52,8 @@ export class ShelfPage {
   protected readonly fault = this.store.selectSignal(shelfFeature.selectFault);
   protected readonly saveText = this.store.selectSignal(shelfFeature.selectSaveText);
   protected readonly limits = LIMITS;
+  protected readonly money = inject(Money);
+  protected readonly currencies = CURRENCIES.map((code) => ({ value: code, name: code || 'no currency' }));
   protected readonly media = MEDIA;
   protected readonly bodies = [{ value: '', name: 'not said' }, ...optionsOf(BODY_NAMES, BODIES)];
   protected readonly grits = GRITS.map((grit) => ({ value: String(grit), name: `P${grit}` }));

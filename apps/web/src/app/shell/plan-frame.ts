@@ -8,15 +8,17 @@ import {
   input,
   viewChild,
 } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
+import { NavigationEnd, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { API, LIMITS, plainText } from '@zaffet/contract';
 import { lengthShown } from '@zaffet/words';
 import { Store } from '@ngrx/store';
+import { filter } from 'rxjs';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
@@ -51,6 +53,15 @@ export class PlanFrame {
   private readonly store = inject(Store);
   protected readonly units = inject(Units);
   protected readonly rooms = ROOMS;
+  private readonly router = inject(Router);
+  private readonly moved = toSignal(
+    this.router.events.pipe(filter((event) => event instanceof NavigationEnd)),
+  );
+  /** The room one is in: where the guide opens. */
+  protected readonly room = computed(() => {
+    const url = this.moved()?.urlAfterRedirects ?? this.router.url;
+    return ROOMS.find(({ path }) => url.split(/[?#]/)[0]!.endsWith(`/${path}`))?.path;
+  });
   readonly id = input.required<string>();
 
   protected readonly state = this.store.selectSignal(planFeature.selectPlanState);

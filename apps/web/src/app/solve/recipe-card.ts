@@ -8,6 +8,7 @@ import { type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core/solve';
 import { duration, figureText, findingWords, mediumName, WISH_WORDS } from '@zaffet/words';
 import { basisOf, type PartPlan, pricesKnown, type School, SCHOOLS } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { Money } from '../data/money';
 import { Units } from '../data/units';
 import { shelfFeature } from '../shop/shelf.feature';
 import { PartFace } from '../ui/part-face';
@@ -112,6 +113,7 @@ import { PartFace } from '../ui/part-face';
 })
 export class RecipeCard {
   private readonly units = inject(Units).system;
+  private readonly money = inject(Money);
   readonly school = input.required<string>();
   readonly plan = input.required<PartPlan>();
   readonly wish = input.required<Wish>();
@@ -155,7 +157,8 @@ export class RecipeCard {
     const { prices } = this.plan();
     const known = shelf === null ? prices : pricesKnown(prices, shelf);
     const costs = quantities(this.model(), known).flatMap(({ cost }) => cost ?? []);
-    const cost = costs.length === 0 ? '' : `, ${costs.reduce((sum, c) => sum + c, 0).toFixed(2)} of paint`;
+    const cost =
+      costs.length === 0 ? '' : `, ${this.money.text(costs.reduce((sum, c) => sum + c, 0))} of paint`;
     const { times } = this.forecast();
     const waits = times.map(({ from }, i) => from - (times[i - 1]?.until ?? 0));
     const longest = Math.max(0, ...waits);

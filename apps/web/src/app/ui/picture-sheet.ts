@@ -82,7 +82,7 @@ const hex = (r: number, g: number, b: number): string =>
       </div>
     </mat-dialog-content>
     <mat-dialog-actions align="end">
-      <button mat-button mat-dialog-close>Cancel</button>
+      <button mat-button [mat-dialog-close]="undefined">Cancel</button>
       <button mat-flat-button [disabled]="taken().length === 0" (click)="done()">Into the palette</button>
     </mat-dialog-actions>
   `,

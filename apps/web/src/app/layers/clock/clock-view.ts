@@ -24,11 +24,14 @@ import { planFeature } from '../../plan/plan.feature';
 import { sizeOf } from '../../ui/size-of';
 import { FaceClient } from '../../workers/face.client';
 import { DryingCharts } from './drying-charts';
+import { labelsOf } from './labels';
 import { focusOf, type Lane, lanesOf, wholeOf } from './lanes';
 import { Hold, type Pull } from '../../ui/hold';
 import { MomentField } from '../../ui/moment-field';
 
 const LABELS = 128;
+/** Narrower than this lanes are scrolled under their names [px]. */
+const LEAST_WIDTH = 640;
 const AXIS = 22;
 const AIR = 34;
 const STRIP = 40;
@@ -36,8 +39,6 @@ const STRIP = 40;
 const MOMENTS = 36;
 /** The strip is worked out when the hand rests this long [ms]. */
 const REST = 120;
-/** Room the words about the first cracks take [px]. */
-const FIRST_CRACKS_WIDTH = 118;
 /** Least change of a start that can be dragged [min]. */
 const START_STEP = 0.1;
 
@@ -71,7 +72,7 @@ export class ClockView {
   protected readonly extent = signal<'focus' | 'whole' | 'curves'>('focus');
   /** While a coat is dragged the hours stay where they are. */
   private readonly held = signal<{ from: number; to: number } | null>(null);
-  protected readonly width = computed(() => Math.max(600, this.size().width));
+  protected readonly width = computed(() => Math.max(LEAST_WIDTH, this.size().width));
   private readonly start = computed(() => Date.parse(this.plan()?.startsAt ?? '1970-01-01T00:00:00Z'));
 
   private readonly span = computed(() => {
@@ -114,6 +115,14 @@ export class ClockView {
     const plan = this.plan();
     const forecast = this.forecast();
     return plan === null || forecast === null ? [] : lanesOf(plan, forecast, this.span().to, this.clockText);
+  });
+  /** What stands on the lanes, each with a place of its own. */
+  protected readonly labels = computed(() => {
+    const lanes = this.lanes();
+    const bounds = { left: LABELS, right: this.width() - 16 };
+    return new Map(
+      lanes.map((lane, i) => [lane.id, labelsOf(lane, lanes[i + 1], this.x, bounds, this.clockText)]),
+    );
   });
   /** y of a lane: steps read downwards in the order they are done. */
   protected readonly laneY = (lane: Lane): number => AXIS + AIR + lane.top;
@@ -226,25 +235,9 @@ export class ClockView {
     this.store.dispatch(PlanEditor.gestureEnded());
   }
 
-  /** A title that fits the column of names. */
-  protected short(title: string): string {
-    return title.length > 14 ? `${title.slice(0, 13)}…` : title;
-  }
-
   protected startText(lane: Lane): string {
     const wait = lane.index > 0 ? `, ${duration(lane.laidAt - lane.waitsFrom)} after the step before` : '';
     return `${this.clockText(lane.laidAt)}${wait}`;
-  }
-
-  /** A state's name is left out where the window's own words stand. */
-  protected labelFits(lane: Lane, from: number, width: number, label: string): boolean {
-    const { window, firstCracksAt } = lane;
-    const at = this.x(from);
-    const long = 22 + label.length * 6.4;
-    const atWindow = window?.closesAt != null && at < this.x(window.closesAt) + 150;
-    const crack = firstCracksAt === null ? null : this.x(firstCracksAt);
-    const atCrack = crack !== null && at < crack + FIRST_CRACKS_WIDTH && at + long > crack - 6;
-    return !atWindow && !atCrack && width > long;
   }
 
   protected waitMin(lane: Lane): number {

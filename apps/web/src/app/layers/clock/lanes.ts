@@ -115,7 +115,7 @@ function windowOf(
   return {
     opensAt: window.opensAt,
     closesAt: window.closesAt,
-    label: `${layerWord(plan.steps, next.id, plan.media)} ${window.closesAt === null ? 'from ' : ''}${clockText(window.opensAt)} ${closes}`,
+    label: `${layerWord(plan.steps, next.id, plan.media)} from ${clockText(window.opensAt)} ${closes}`,
   };
 }
 

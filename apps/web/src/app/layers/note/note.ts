@@ -16,8 +16,11 @@ import { planFeature } from '../../plan/plan.feature';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class]': 'finding().level', '[attr.data-finding]': 'finding().code' },
   template: `
-    <strong>{{ words().title }}</strong> {{ words().text }}
-    @if (words().remedy) {
+    <strong>{{ words().title }}</strong>
+    @if (!short()) {
+      {{ words().text }}
+    }
+    @if (words().remedy && !short()) {
       <em>{{ words().remedy }}</em>
     }
     @if (remedy() || (where() && at())) {
@@ -86,6 +89,11 @@ export class Note {
   readonly finding = input.required<Finding>();
   /** Names the step it speaks of, and leads to it. */
   readonly where = input(false);
+  /** Without the reasons where one press mends it; what stops the work is always told in full. */
+  readonly brief = input(false);
+  protected readonly short = computed(
+    () => this.brief() && this.finding().level === 'warn' && this.remedy() !== null,
+  );
 
   protected readonly words = computed(() => findingWords(this.finding(), this.units()));
   protected readonly at = computed(() => {

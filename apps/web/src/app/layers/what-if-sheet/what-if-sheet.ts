@@ -10,6 +10,7 @@ import { FIGURE_KEYS, figureValues } from '@zaffet/core/readout';
 import { duration, FIGURE_WORDS, figureText, findingWords } from '@zaffet/words';
 import { basisOf, partPlan } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { Money } from '../../data/money';
 import { Units } from '../../data/units';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
@@ -114,6 +115,7 @@ export class WhatIfSheet {
   private readonly store = inject(Store);
   private readonly dialog = inject<MatDialogRef<WhatIfSheet>>(MatDialogRef);
   private readonly units = inject(Units).system;
+  private readonly money = inject(Money);
   private readonly file = this.store.selectSignal(planFeature.selectFile);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
 
@@ -171,7 +173,7 @@ export class WhatIfSheet {
           amount: result.readyAt,
         },
         { name: 'With the hands', value: duration(hands), amount: hands },
-        { name: 'Paint costs', value: cost === null ? 'no prices' : cost.toFixed(2), amount: cost },
+        { name: 'Paint costs', value: cost === null ? 'no prices' : this.money.text(cost), amount: cost },
       ],
       risks: result.findings
         .filter(({ level }) => level === 'stop' || level === 'warn')
