@@ -5,7 +5,7 @@ const { readdirSync } = require('node:fs');
  * folder of the core must take its place here.
  */
 const CORE = [
-  'errors units numeric air media film crack chip colour tools plan basis course wear wood maps raster quantity prep piece',
+  'errors units numeric air media film crack chip colour tools wood plan basis course wear maps raster quantity prep piece',
   'outcome face notes forecast hazard readout measure solve',
 ]
   .join(' ')
