@@ -1,22 +1,8 @@
 import AxeBuilder from '@axe-core/playwright';
-import { type Page } from '@playwright/test';
 import { LayersPage } from '../pages/layers.page';
 import { PlansPage } from '../pages/plans.page';
+import { Presses } from '../pages/presses';
 import { expect, test } from '../pages/quiet';
-
-/** Presses that a job takes, counted. */
-class Presses {
-  count = 0;
-  constructor(private readonly page: Page) {}
-
-  async on(
-    role: 'button' | 'radio' | 'menuitem' | 'checkbox' | 'link',
-    name: string | RegExp,
-  ): Promise<void> {
-    this.count++;
-    await this.page.getByRole(role, { name }).first().click();
-  }
-}
 
 test('a plan is begun in pictures, a step put in between, steps taken to another plan', async ({ page }) => {
   test.slow();
@@ -39,17 +25,17 @@ test('a plan is begun in pictures, a step put in between, steps taken to another
   // A wait between the fourth and the fifth step: what follows moves, and that is said, with a way back.
   await press.on('radio', 'In order');
   const rows = page.locator('zf-order-list li');
-  await expect(rows).toHaveCount(5);
+  await expect(rows).toHaveCount(6);
   const rulesBefore = await rows.allInnerTexts();
   await rows.nth(3).hover();
   await press.on('button', 'Put a step in after step 4');
   await press.on('menuitem', 'Wait');
-  await expect(rows).toHaveCount(6);
+  await expect(rows).toHaveCount(7);
   await expect(rows.nth(4)).toContainText('5. Wait');
   const notice = page.locator('mat-snack-bar-container');
   await expect(notice).toContainText(/6\. .* now .*, was /);
   await notice.getByRole('button', { name: 'Undo' }).click();
-  await expect(rows).toHaveCount(5);
+  await expect(rows).toHaveCount(6);
   expect(await rows.allInnerTexts()).toEqual(rulesBefore);
 
   // By keys as well.

@@ -177,7 +177,9 @@ test('a lamp shelf sanded over a barrier: places worked otherwise, colours from 
   await new PlansPage(page).begin('Sanded over a barrier');
   await unfold(page, 'Shelf', { Length: '700', Depth: '200' });
   await page.getByRole('button', { name: /^Upper face,/ }).click();
-  await page.getByRole('button', { name: 'Add a pull, rail, recess or relief' }).click();
+  await page.getByRole('button', { name: 'Add a place' }).click();
+  await page.getByRole('combobox', { name: 'Kind of place' }).click();
+  await page.getByRole('option', { name: 'Pull' }).click();
 
   // Colours out of a palette file, one onto the top coat.
   await go(page, 'Look');
@@ -211,14 +213,14 @@ test('a lamp shelf sanded over a barrier: places worked otherwise, colours from 
   await go(page, 'Layers');
   await page.getByRole('radio', { name: 'In order' }).click();
   const rows = page.locator('zf-order-list li');
-  await expect(rows).toHaveCount(5);
-  await page.getByRole('checkbox', { name: /^Do step 5/ }).uncheck();
-  await expect(rows.nth(4)).toContainText('left out');
-  await page.getByRole('button', { name: /^Move .*step 5/ }).focus();
+  await expect(rows).toHaveCount(6);
+  await page.getByRole('checkbox', { name: /^Do step 6/ }).uncheck();
+  await expect(rows.nth(5)).toContainText('left out');
+  await page.getByRole('button', { name: /^Move .*step 6/ }).focus();
   await page.keyboard.press('ArrowUp');
-  await expect(rows.nth(3)).toContainText('left out');
+  await expect(rows.nth(4)).toContainText('left out');
   await page.keyboard.press('ArrowDown');
-  await page.getByRole('checkbox', { name: /^Do step 5/ }).check();
+  await page.getByRole('checkbox', { name: /^Do step 6/ }).check();
   // By hand: the second coat above the first, and back by undo.
   const handle = page.getByRole('button', { name: /^Move Marram/ });
   const box = (await handle.boundingBox())!;

@@ -137,6 +137,7 @@ export const TOOL_NAMES: Readonly<Record<DistressTool, string>> = {
   brush: 'Stiff brush',
   towel: 'Paper towel',
   press: 'Sponge pressed and turned',
+  scratch: 'Nail or wire brush',
   bleach: 'Thick bleach',
 };
 
@@ -154,6 +155,7 @@ export const ROUND_NAMES: Readonly<Record<DistressTool, string>> = {
   brush: 'Strokes',
   towel: 'Rubs',
   press: 'Presses over a place',
+  scratch: 'Strokes',
   bleach: 'Minutes left on',
 };
 
@@ -441,6 +443,7 @@ export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: stri
 /** What a picture of the panel can show. */
 export const FACE_MODE_NAMES: Readonly<Record<FaceMode, string>> = {
   colour: 'As it looks',
+  wet: 'Sprayed with water',
   top: 'Layer on top',
   thickness: 'Film thickness',
   width: 'Crack width',

@@ -17,6 +17,8 @@ import { type Grid, sampled, scores, type Strand } from '../raster';
 export interface PanelView {
   /** How low the light comes in, 0 flat … 1 raking. */
   readonly raking: number;
+  /** Sprayed with water: colours as deep as a seal will make them. */
+  readonly wet?: boolean;
 }
 
 export interface DrawnPanel {
@@ -36,6 +38,8 @@ const WINDOW = 0.16;
 const FLASH = 0.8;
 /** A crater salt has left is paler than its paint by this share of white, until something wets it; by eye. */
 const PALE = 0.16;
+/** A film of water on the paint shines so [GU]; by eye. */
+const WATER_GLOSS = 35;
 /** What lies in a crack is in shade. */
 const CRACK_SHADE = 0.2;
 
@@ -56,6 +60,11 @@ function tableOf(change: (c: readonly [number, number, number]) => readonly [num
   }
   return tables;
 }
+
+let wetOnce: Table | null = null;
+/** What water does to every colour. */
+const wetTable = (): Table => (wetOnce ??= tableOf((c) => wetColour(c)));
+const clamped = (c: number): number => (c < 0 ? 0 : c > 1 ? 1 : c);
 
 /** Wood under the paint: rings cut lengthwise, pores along them; about 0, as a share of the colour. */
 function grainOf(grid: Grid, { seed, grainUp }: Scene): Float32Array {
@@ -304,7 +313,10 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
   const { height, colours } = surfaceOf(scene, field);
   const rgba = new Uint8ClampedArray(n * 4);
   /** Share of the light each layer mirrors when it lies on top. */
-  const mirrors = scene.layers.map((layer) => (layer.glossUnits / 100) ** 1.4);
+  const sheen = view.wet === true ? WATER_GLOSS : 0;
+  const mirrors = scene.layers.map((layer) => Math.max(sheen, layer.glossUnits) / 100).map((g) => g ** 1.4);
+  const wetted = view.wet === true ? wetTable() : null;
+  const open = scene.layers.map(({ finish }) => finish !== 'clear' && finish !== 'wax');
   const slope = (RAISE * (0.5 + view.raking)) / pitchMm;
   const shadowPixels = 1 + Math.round((0.12 + 0.25 * view.raking) / pitchMm);
   const shiftX = Math.round(LIGHT_X * shadowPixels);
@@ -331,14 +343,17 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
       const deep = lost[i]! * (0.3 * wall + (CRACK_SHADE + 0.1) * floor[i]!);
       const speck = ((hash3(column, row, scene.seed) & 255) / 255 - 0.5) * 0.022;
       const shine = light * (1 - deep) + speck;
+      const uppermost = 31 - Math.clz32(bits[i]!);
       // A window's light lies aslant over what is glossy, and flashes on the slopes that face it.
       const off = (column / columns + row / rows - 0.62) / 0.3;
       const mirrored =
-        mirrors[31 - Math.clz32(bits[i]!)]! *
+        mirrors[uppermost]! *
         (1 - lost[i]!) *
         (WINDOW * Math.exp(-off * off) + (facing > 1 ? FLASH * (facing - 1) : 0));
       for (let c = 0; c < 3; c++) {
-        const value = colours[3 * i + c]! * shine + mirrored;
+        const own = colours[3 * i + c]!;
+        const seen = wetted !== null && open[uppermost]! ? wetted[c]![(clamped(own) * TABLE_SIZE) | 0]! : own;
+        const value = seen * shine + mirrored;
         const level = value <= 0 ? 0 : value >= 1 ? 4096 : (value * 4096) | 0;
         rgba[i * 4 + c] = FROM_LINEAR[level]!;
       }

@@ -4,7 +4,7 @@ import { drawPanel, type DrawnPanel, type PanelView } from './draw';
 import { type PanelField } from './work';
 
 /** What a picture of the panel shows: its looks, or one thing about it at a time. */
-export const FACE_MODES = ['colour', 'top', 'thickness', 'width', 'time'] as const;
+export const FACE_MODES = ['colour', 'wet', 'top', 'thickness', 'width', 'time'] as const;
 export type FaceMode = (typeof FACE_MODES)[number];
 
 /** What a measured mode's colours run from and to: thickness µm, width mm, time share of the opening 0 … 1. */
@@ -102,7 +102,8 @@ function cutOut({ widthMm, heightMm, oval }: Scene, { grid }: PanelField, rgba: 
 function wholeMode(scene: Scene, field: PanelField, mode: FaceMode, view: PanelView): ModePicture {
   switch (mode) {
     case 'colour':
-      return { ...drawPanel(scene, field, view), scale: null };
+    case 'wet':
+      return { ...drawPanel(scene, field, { ...view, wet: mode === 'wet' }), scale: null };
     case 'top': {
       const colours = scene.layers.map((_, k) => fromHex(LAYER_COLOURS[k % LAYER_COLOURS.length]!));
       return { ...painted(field, (i) => colours[field.top[i]!]!), scale: null };

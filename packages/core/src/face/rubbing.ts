@@ -17,15 +17,21 @@ const CUT = [
   { along: 9, across: 2.2, weight: 0.3 },
   { along: 1.8, across: 1, weight: 0.22 },
 ];
+/** A point drawn over it: fine lines, long and short, each its own way. */
+const SCRATCH = [
+  { along: 90, across: 1.1, weight: 1 },
+  { along: 26, across: 0.7, weight: 0.7 },
+];
 /** A tool goes over the panel and takes off what its work is enough for, layer by layer. */
 export function rub(work: Work, event: Extract<SceneEvent, { kind: 'rub' }>): void {
   const { scene, rims, floor, relief, top, below, mixed, worn, heightUm } = work;
   if (!(event.medianUm > 0)) return;
-  const { action } = toolOf(event.tool);
+  const { action, lines = false } = toolOf(event.tool);
   const cuts = action === 'cut';
   // Every second rubbing goes its own way; a hand has no more than a few.
   const way = scene.events.indexOf(event) & 1;
-  const strokes = work.pattern(`${cuts ? 'cut' : 'rub'} ${way}`, cuts ? CUT : RUB, 0x91 + 7 * way);
+  const [kind, strands] = lines ? ['scratch', SCRATCH] : cuts ? ['cut', CUT] : ['rub', RUB];
+  const strokes = work.pattern(`${kind} ${way}`, strands, 0x91 + 7 * way);
   const { field, edge, corner } = event.exposure;
   const worked = work.mapped(event.stepId);
   const wet = action === 'rub' || action === 'soften';

@@ -52,10 +52,28 @@ describe('tools that take off no more than what is loose (common practice)', () 
     expect(taken('press', 3600)).toBeGreaterThan(taken('sponge', 3600));
   });
 
+  it('go deep in single lines with a point, and leave what is between', () => {
+    const by = (tool: DistressTool, rounds: number): { depth: number; share: number } =>
+      forecastOf(
+        planOf([
+          coat('a', 'latex', 90, FIRST),
+          coat('b', 'chalk', 80, when('recoat')),
+          distress('d', tool, after(86_400), { rounds }),
+        ]),
+      ).removals[0]!;
+    const nail = by('scratch', 4);
+    // As much taken off on the whole, by an edge, goes through nowhere yet.
+    const edge = by('scrape', 2);
+    expect(nail.depth).toBeLessThan(1.2 * edge.depth);
+    expect(nail.share).toBeGreaterThan(0.02);
+    expect(nail.share).toBeLessThan(0.3);
+    expect(nail.share).toBeGreaterThan(3 * edge.share);
+  });
+
   it('work hardest at rims where a pad or an edge presses', () => {
     for (const key of DISTRESS_TOOLS) {
-      const { action, exposure } = toolOf(key);
-      const gathers = action === 'sand' || action === 'cut' || action === 'rub';
+      const { action, exposure, lines } = toolOf(key);
+      const gathers = lines !== true && (action === 'sand' || action === 'cut' || action === 'rub');
       expect(exposure.corner > exposure.edge && exposure.edge > exposure.field)
         .withContext(key)
         .toBe(gathers);

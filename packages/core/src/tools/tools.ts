@@ -26,6 +26,8 @@ export interface Tool {
   readonly wets: boolean;
   /** Water it leaves on the work, which must be gone before the next coat [m]; common practice. */
   readonly leaves: number;
+  /** Goes deep in single lines and leaves what is between. */
+  readonly lines?: boolean;
 }
 
 const EVEN = { field: 1, edge: 1, corner: 1 };
@@ -162,6 +164,18 @@ const TABLE = {
     usualRounds: 4,
     wets: true,
     leaves: 25e-6,
+  },
+  scratch: {
+    action: 'cut',
+    perRoundUm: 1.2,
+    lifting: 1.15,
+    resistLift: 0.2,
+    exposure: EVEN,
+    pace: 0.4,
+    usualRounds: 4,
+    wets: false,
+    leaves: 0,
+    lines: true,
   },
   bleach: {
     action: 'soften',

@@ -68,6 +68,8 @@ export interface FilmNow {
   readonly wet: number;
 }
 
+/** A point that scratches goes many times deeper in its lines than it takes on the whole; assumed. */
+const LINES_SPREAD = 2.4;
 /** Clear coats and enamels stop fine paper and cloth; coarse grit goes through them; common practice. */
 const BARRIER_HARDNESS = 68;
 const COARSE_GRAIN_UM = 150;
@@ -107,7 +109,7 @@ const softened = (film: FilmNow): number => {
 export function abrasion(step: Distress, top: FilmNow, wetFor: number, roughUm: number): Abrasion {
   const hard = ({ medium, age }: FilmNow): number => hardnessAt(medium, age) + 8;
   const relative = (film: FilmNow): number => hard(film) / hard(top);
-  const { action, perRoundUm } = toolOf(step.tool);
+  const { action, perRoundUm, lines = false } = toolOf(step.tool);
   const reliefFor = (stiffUm: number): number => Math.min(MOST_RELIEF, roughUm / stiffUm);
   switch (action) {
     case 'sand': {
@@ -137,8 +139,8 @@ export function abrasion(step: Distress, top: FilmNow, wetFor: number, roughUm: 
       const ease = Math.max(0.05, 1.15 - bladeEffort(top.medium, top.age)) * looseness(top);
       return {
         medianUm: perRoundUm * step.rounds * step.pressure * ease * (1 - step.smear),
-        spread: 1.3 * evenness(top, 'cut'),
-        relief: reliefFor(STIFF_UM.cut),
+        spread: lines ? LINES_SPREAD : 1.3 * evenness(top, 'cut'),
+        relief: lines ? 0 : reliefFor(STIFF_UM.cut),
         resistance: (film) =>
           (relative(film) * looseness(top) * (film.medium.hardness >= BARRIER_HARDNESS ? 4 : 1)) /
           looseness(film),
