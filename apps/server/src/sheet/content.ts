@@ -11,7 +11,7 @@ import {
   tintOf,
 } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
-import { handsOn } from '@zaffet/core/course';
+import { handsOn, type StepTimes } from '@zaffet/core/course';
 import { panelArea } from '@zaffet/core/plan';
 import { forecast, type Forecast } from '@zaffet/core/forecast';
 import { hazards } from '@zaffet/core/hazard';
@@ -195,26 +195,28 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
   const size = ({ plan: { part } }: Worked): number => part.widthMm * part.heightMm;
   const main = own.reduce((largest, other) => (size(other) > size(largest) ? other : largest));
   const { plan, basis, result } = main;
-  const { plan: model } = basis;
   const figures = bandedFigures(basis, result);
-  const area = panelArea(model.panel);
   return {
     title: finish.name,
     subtitle: `For ${own.map(({ plan: of }) => of.part.name.toLowerCase()).join(', ')}${
       own.length > 1 ? `; moments and figures are of the largest, ${plan.part.name.toLowerCase()}` : ''
     }.`,
-    steps: plan.steps.map((step, i) => {
-      const times = result.times[i]!;
-      const window = result.coats.find(({ coat }) => coat.id === step.id)?.window;
-      const hands = handsOn(model.steps[i]!, area);
+    steps: stepsOf(finish, own).map((step, i) => {
+      // Where the largest part leaves a step out, the first that gets it tells its moment.
+      const on = gets(main, step) ? main : own.find((other) => gets(other, step))!;
+      const times = timesOf(on, step)!;
+      const window = on.result.coats.find(({ coat }) => coat.id === step.id)?.window;
+      const hands = own.reduce((sum, part) => sum + handsAt(part, step), 0);
       return {
         number: i + 1,
         at: clock(times.from),
         title: stepTitle(step, plan.media),
         detail: [
-          detailOf(step, main),
+          detailOf(step, on),
           ...(i === 0 ? [] : [startWords(step.start)]),
-          ...(hands > 30 ? [`${duration(hands)} of work`] : []),
+          ...(hands > 30
+            ? [`${duration(hands)} with the hands${own.length > 1 ? ', all parts together' : ''}`]
+            : []),
         ].join('; '),
         lookFor:
           window == null
@@ -262,6 +264,20 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
       })),
     notes: notesOf(own),
   };
+}
+
+const timesOf = ({ result }: Worked, step: PlanStep): StepTimes | undefined =>
+  result.times.find(({ step: { id } }) => id === step.id);
+const gets = (part: Worked, step: PlanStep): boolean => timesOf(part, step) !== undefined;
+
+/** The steps of a finish that any of its parts gets, in order. */
+const stepsOf = ({ steps }: Finish, own: readonly Worked[]): readonly PlanStep[] =>
+  steps.filter((step) => own.some((part) => gets(part, step)));
+
+/** How long the hands are at a step of one part [s]; none where the part leaves it out. */
+function handsAt(part: Worked, step: PlanStep): number {
+  const times = timesOf(part, step);
+  return times === undefined ? 0 : handsOn(times.step, panelArea(part.basis.plan.panel));
 }
 
 /** What the plan says of itself on any of the parts, each once. */

@@ -32,6 +32,22 @@ const MAP_BOX = { width: 300, height: 200 };
 
 const heading = (text: string): Content => ({ text, style: 'heading' });
 
+/** A table that takes its heading along onto every page, and never leaves it alone at a page's end. */
+const headed = (text: string, widths: readonly (number | '*')[], body: readonly Content[][]): Content => ({
+  layout: 'lightHorizontalLines',
+  table: {
+    headerRows: 1,
+    keepWithHeaderRows: 1,
+    dontBreakRows: true,
+    widths: [...widths],
+    body: [[{ text, style: 'heading', colSpan: widths.length }, ...widths.slice(1).map(() => '')], ...body],
+  },
+});
+
+/** A heading that stays with the first of what it is over. */
+const over = (text: string, [first, ...rest]: readonly Content[]): Content[] =>
+  first === undefined ? [] : [{ unbreakable: true, stack: [heading(text), first] }, ...rest];
+
 /** A box to tick. */
 const box = (): Content => ({
   width: 14,
@@ -63,30 +79,25 @@ function mapDrawing({ map, widthMm, heightMm }: SheetMap): Content {
 /** One finish: steps, the stack they come to, where they are mapped, what should come of it. */
 function finishContent(finish: SheetFinish): Content[] {
   return [
-    heading(`${finish.title}: what to do`),
-    { text: finish.subtitle, style: 'quiet', margin: [0, 0, 0, 3] },
-    {
-      layout: 'lightHorizontalLines',
-      table: {
-        headerRows: 0,
-        dontBreakRows: true,
-        widths: [14, 16, 96, '*'],
-        body: finish.steps.map((step) => [
-          box(),
-          step.colour === null
-            ? ''
-            : {
-                canvas: [{ type: 'rect', x: 0, y: 2, w: 12, h: 10, color: step.colour, lineColor: QUIET }],
-              },
-          { text: step.at, style: 'quiet' },
-          [
-            { text: `${step.number}. ${step.title}`, bold: true },
-            step.detail,
-            ...(step.lookFor === '' ? [] : [{ text: step.lookFor, style: 'quiet' }]),
-          ],
-        ]),
-      },
-    },
+    headed(
+      `${finish.title}: what to do`,
+      [14, 16, 96, '*'],
+      finish.steps.map((step): Content[] => [
+        box(),
+        step.colour === null
+          ? ''
+          : {
+              canvas: [{ type: 'rect', x: 0, y: 2, w: 12, h: 10, color: step.colour, lineColor: QUIET }],
+            },
+        { text: step.at, style: 'quiet' },
+        [
+          { text: `${step.number}. ${step.title}`, bold: true },
+          step.detail,
+          ...(step.lookFor === '' ? [] : [{ text: step.lookFor, style: 'quiet' }]),
+        ],
+      ]),
+    ),
+    { text: finish.subtitle, style: 'quiet', margin: [0, 4, 0, 0] },
     {
       unbreakable: true,
       margin: [0, 10, 0, 0],
@@ -129,15 +140,13 @@ function finishContent(finish: SheetFinish): Content[] {
         mapDrawing(map),
       ],
     })),
-    ...(finish.notes.length === 0
-      ? []
-      : [
-          heading('What the plan says of itself'),
-          ...finish.notes.map(({ title, text }): Content => ({
-            text: [{ text: `${title} `, bold: true, color: RUST }, text],
-            margin: [0, 0, 0, 3],
-          })),
-        ]),
+    ...over(
+      'What the plan says of itself',
+      finish.notes.map(({ title, text }): Content => ({
+        text: [{ text: `${title} `, bold: true, color: RUST }, text],
+        margin: [0, 0, 0, 3],
+      })),
+    ),
   ];
 }
 
@@ -193,34 +202,31 @@ export function jobSheetPdf(told: JobSheet): Promise<Buffer> {
           ? [{ text: `Turning it: ${sheet.turning.join('; ')}.`, margin: [0, 2, 0, 0] } as Content]
           : []),
         ...sheet.finishes.flatMap(finishContent),
-        heading('What to mix'),
-        {
-          layout: 'lightHorizontalLines',
-          table: {
-            headerRows: 0,
-            dontBreakRows: true,
-            widths: [120, 50, '*'],
-            body: sheet.mixes.map(({ title, amount, detail }) => [
-              { text: title, bold: true },
-              amount,
-              detail,
-            ]),
-          },
-        },
-        heading('Cautions'),
-        ...sheet.cautions.map(({ title, steps, lines }): Content => ({
-          unbreakable: true,
-          stack: [
-            {
-              text: [
-                { text: title, bold: true },
-                { text: `  ${steps}`, style: 'quiet' },
-              ],
-            },
-            { ul: lines },
-          ],
-          margin: [0, 0, 0, 5],
-        })),
+        headed(
+          'What to mix',
+          [120, 50, '*'],
+          sheet.mixes.map(({ title, amount, detail }): Content[] => [
+            { text: title, bold: true },
+            amount,
+            detail,
+          ]),
+        ),
+        ...over(
+          'Cautions',
+          sheet.cautions.map(({ title, steps, lines }): Content => ({
+            unbreakable: true,
+            stack: [
+              {
+                text: [
+                  { text: title, bold: true },
+                  { text: `  ${steps}`, style: 'quiet' },
+                ],
+              },
+              { ul: lines },
+            ],
+            margin: [0, 0, 0, 5],
+          })),
+        ),
         { text: sheet.deference, style: 'quiet' },
       ],
     })
