@@ -22,7 +22,7 @@ export class Presses {
 
   async type(field: string, text: string): Promise<void> {
     this.count++;
-    await this.page.getByRole('textbox', { name: field, exact: true }).fill(text);
+    await this.page.getByRole('textbox', { name: field }).fill(text);
     await this.page.keyboard.press('Tab');
   }
 
