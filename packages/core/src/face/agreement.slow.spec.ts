@@ -1,6 +1,6 @@
 import { type CrackField, Growth } from '../crack';
 import { forecastOf } from '../testing/forecasts';
-import { type Coat, evenMap, type PanelMap, type PanelPlan, rimMap } from '../plan';
+import { type Coat, evenMap, type PanelMap, type PanelPlan, rimMap, type Step } from '../plan';
 import { type Scene } from '../outcome';
 import { grow } from '../testing/fields';
 import {
@@ -8,6 +8,7 @@ import {
   coat,
   distress,
   FIRST,
+  heat,
   overGlue,
   overMedium,
   planOf,
@@ -154,6 +155,21 @@ const PLANS: readonly [string, PanelPlan][] = [
     ]),
   ],
   [
+    'scratched with a point',
+    planOf([
+      coat('a', 'latex', 90, FIRST),
+      coat('b', 'chalk', 80, when('recoat')),
+      distress('s', 'scratch', after(43200), { rounds: 6 }),
+    ]),
+  ],
+  [
+    'tea in the water of a sponge, over a crackle',
+    planOf([
+      ...overMedium(150, 170).steps,
+      distress('s', 'sponge', after(86400), { rounds: 1, tint: { colour: '#6b4423', strength: 0.3 } }),
+    ]),
+  ],
+  [
     'a carved face, sanded',
     {
       ...planOf([
@@ -192,7 +208,66 @@ const PLANS: readonly [string, PanelPlan][] = [
   ],
 ];
 
+/** Plans that go by places, on a panel that is seen whole. */
+const small = (plan: PanelPlan, oval = false): PanelPlan => ({
+  ...plan,
+  panel: { ...plan.panel, width: 0.15, height: 0.12, oval },
+});
+const forced = (step: Step): PanelPlan =>
+  small(
+    planOf([
+      coat('a', 'mineral', 90, FIRST),
+      coat('m', 'milk', 90, when('through-dry', 3600), { passes: 1, lumps: true }),
+      step,
+      distress('d', 'fingers', after(3600)),
+    ]),
+  );
+const IN_PLACES: readonly [string, PanelPlan][] = [
+  [
+    'a coat on edges alone',
+    small(
+      planOf([coat('a', 'latex', 90, FIRST), { ...coat('b', 'latex', 90, when('recoat')), where: 'edges' }]),
+    ),
+  ],
+  ['hot air on edges alone', forced({ ...heat('h', 'gun', 60, when('touch-dry')), where: 'edges' })],
+  [
+    'wax scraped off the field alone',
+    small(
+      planOf([
+        coat('a', 'latex', 90, FIRST),
+        resist('w', 'candle', 0.5, when('through-dry')),
+        coat('b', 'latex', 90, after(60)),
+        distress('s', 'scrape', when('through-dry'), { rounds: 1, pressure: 0.3, where: 'field' }),
+      ]),
+    ),
+  ],
+  [
+    'an oval panel, sanded',
+    small(
+      planOf([
+        coat('a', 'chalk', 90, FIRST),
+        coat('b', 'chalk', 80, when('through-dry', 3600)),
+        distress('s', 'sand', after(43200), { grit: 150, rounds: 12 }),
+      ]),
+      true,
+    ),
+  ],
+];
+
 describe('one list of events, two speeds', () => {
+  for (const [name, plan] of IN_PLACES) {
+    it(`shows as much of every layer on the whole as in closed form: ${name}`, () => {
+      const result = forecastOf(plan);
+      const measured = meanShares(result.scene, SEEDS);
+      expect(measured.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 6);
+      result.layers.forEach((layer, k) => {
+        expect(Math.abs(measured[k]! - layer.share))
+          .withContext(`${layer.id}: face ${measured[k]!.toFixed(3)}, closed ${layer.share.toFixed(3)}`)
+          .toBeLessThan(0.075);
+      });
+    });
+  }
+
   for (const [name, plan] of PLANS) {
     it(`shows as much of every layer point by point as in closed form: ${name}`, () => {
       const result = forecastOf(plan);

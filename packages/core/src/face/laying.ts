@@ -1,7 +1,7 @@
 import { type SceneEvent } from '../outcome';
 import { NO_FILM } from '../plan';
 import { soft } from '../raster';
-import { layPattern } from './patterns';
+import { layPattern, reachOf } from './patterns';
 import { type Work } from './work';
 
 /** How much more a score falls from the ridges of a relief to its grounds than it varies by itself. */
@@ -18,7 +18,6 @@ export function lay(work: Work, event: Extract<SceneEvent, { kind: 'lay' }>): vo
     layer,
     event,
     window,
-    rims,
     layer.finish === 'resist' ? work.mapped(layer.id) : null,
     scene.seed + 131 * k,
   );
@@ -28,6 +27,7 @@ export function lay(work: Work, event: Extract<SceneEvent, { kind: 'lay' }>): vo
   const level = (marks?.level ?? 0) * (grounds === null ? 1 : Math.hypot(1, GROUNDS));
   for (let i = 0; i < work.points; i++) {
     if (laid !== null && laid[i]! < NO_FILM) continue;
+    if (reachOf(event.where, rims, i) < 0.5) continue;
     const crackFloor = floor[i]!;
     // Wax stays in the valleys the brush left, and in the grounds of carving.
     const valley =

@@ -105,11 +105,10 @@ export function layPattern(
   layer: SceneLayer,
   event: Extract<SceneEvent, { kind: 'lay' }>,
   grid: Grid,
-  rims: Rims,
   cover: Float32Array | null,
   seed: number,
 ): LayPattern | null {
-  if (event.share >= 0.995 && event.where === 'all' && cover === null) return null;
+  if (event.share >= 0.995 && cover === null) return null;
   const marks =
     layer.finish === 'resist'
       ? MARKS[isJelly(layer) ? 'jelly' : 'candle']
@@ -128,9 +127,6 @@ export function layPattern(
     for (let i = 0; i < score.length; i++) {
       score[i] = score[i]! + full - levels[Math.round(100 * Math.min(1, Math.max(0, cover[i]!)))]!;
     }
-  }
-  if (event.where !== 'all') {
-    for (let i = 0; i < score.length; i++) if (reachOf(event.where, rims, i) < 0.5) score[i] = -99;
   }
   return { score, level, width: markWidth(layer, event) };
 }
