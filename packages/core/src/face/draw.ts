@@ -104,7 +104,8 @@ const openMesh = (x: number, y: number): boolean => {
   const from = (t: number): number => Math.abs(t / MESH_MM - Math.round(t / MESH_MM)) * MESH_MM;
   return Math.min(from((x + y) / Math.SQRT2), from((x - y) / Math.SQRT2)) > WIRE_MM / 2;
 };
-/** What is seen through a mesh: the dark of the inside. */
+/** How deep it seems [mm]; what is seen through a mesh: the dark of the inside. */
+const OPEN_MM = -0.2;
 const INSIDE = [0.012, 0.011, 0.01] as const;
 
 /** What light falls on: worked out once for a field, whatever the light and the mode. */
@@ -136,7 +137,7 @@ function openUp(grid: Grid, { height, colours }: Surface): void {
     const y = topMm + (Math.floor(i / columns) + 0.5) * pitchMm;
     if (!openMesh(x, y)) continue;
     colours.set(INSIDE, 3 * i);
-    height[i] = height[i]! - 0.15;
+    height[i] = OPEN_MM;
   }
 }
 

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { filePlan } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
-import { format } from 'date-fns';
+import { Clock } from '../data/clock';
 import { PlanApi } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { saveFile } from '../ui/save-file';
@@ -96,12 +96,13 @@ import { saveFile } from '../ui/save-file';
   `,
 })
 export class SaveNotice {
+  private readonly clock = inject(Clock);
   protected readonly store = inject(Store);
   protected readonly api = PlanApi;
   protected readonly state = this.store.selectSignal(planFeature.selectPlanState);
   protected readonly when = computed(() => {
     const { theirs } = this.state();
-    return theirs === null ? '' : format(new Date(theirs.savedAt), 'HH:mm:ss');
+    return theirs === null ? '' : this.clock.time(new Date(theirs.savedAt));
   });
 
   protected takeOut(): void {

@@ -1,5 +1,13 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
-import { filedMap, isFilmStep, isMapped, type MappedStep, mapRange, type StepMap } from '@zaffet/contract';
+import {
+  filedMap,
+  isFilmStep,
+  isMapped,
+  type MappedStep,
+  type MapRange,
+  mapRange,
+  type StepMap,
+} from '@zaffet/contract';
 import {
   type Dab,
   fillMap,
@@ -22,6 +30,12 @@ export type PaintTool = (typeof PAINT_TOOLS)[number];
 /** Brush radii a hand needs [mm]. */
 export const BRUSH_MM = { min: 3, max: 120, step: 1 };
 const MOST_TOUCHES = 12;
+
+/** What a hand mostly paints: a resist where it shall be, more of a film or a tool; of all else, where it is not done. */
+function usualAmount({ kind }: MappedStep, { max }: MapRange): number {
+  if (kind === 'resist') return 100;
+  return kind === 'heat' || kind === 'rewet' || kind === 'wipe' ? 0 : Math.min(max, 160);
+}
 
 /** A map the painter sees and paints on, with what its cells may hold. */
 export interface OnDesk {
@@ -75,7 +89,7 @@ export class PaintDesk {
     const step = this.step();
     const range = this.range();
     if (step === null || range === null) return 100;
-    return this.amounts()[step.id] ?? (step.kind === 'resist' ? 100 : Math.min(range.max, 160));
+    return this.amounts()[step.id] ?? usualAmount(step, range);
   });
   readonly onDesk = computed((): OnDesk | null => {
     const plan = this.plan();
