@@ -3,7 +3,7 @@ import { toolOf } from '../tools';
 import { SECONDS_PER_MINUTE } from '../units';
 
 /** Paces of a working hand [m²/min]; assumed. */
-const PACE = { brush: 0.12, wipe: 0.15 } as const;
+export const PACE = { brush: 0.12, wipe: 0.15 } as const;
 
 /**
  * Beside the brush on the wood [s]: stirring, pouring and washing the brush for a coat, a clean cloth, fetching and

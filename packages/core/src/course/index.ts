@@ -2,7 +2,7 @@ export { courseOf, cracksOfRun } from './course';
 export { tooThickToTell, TRIED } from './cracks';
 export { bleachWetFor, dampAt, JETS, leaves } from './forces';
 export { tackyShare } from './films';
-export { handsOn, working } from './hands';
+export { handsOn, PACE, working } from './hands';
 export { advance, begin, earliest, runSteps, type RunState } from './runner';
 export { type WaxManner, waxManner } from './states';
 export * from './types';

@@ -63,7 +63,8 @@ export function earliest(state: RunState, step: Step): { at: number; comes: bool
   // A coat that follows a state waits for what was wetted to dry; one with a moment of its own is only warned.
   const dry = step.start.rule === 'state' && isFilm(step) ? Math.max(at, state.dampUntil) : at;
   const idle = before === null ? 0 : dry - before.from - working(before.step, panelArea(state.plan.panel));
-  const open = inHours(dry, step.start, state.plan.hours, idle);
+  // Letting it be needs nobody.
+  const open = step.kind === 'wait' ? dry : inHours(dry, step.start, state.plan.hours, idle);
   return { at: moment === undefined ? open : Math.max(open, moment.notBefore), comes };
 }
 

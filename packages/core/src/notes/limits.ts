@@ -26,9 +26,8 @@ export const SPRAY_LATE = 86400;
 export const FRESH_OIL = 3 * 86400;
 /** How long a label's full dry time may be; heat stays locked that long over solvent films [s]. */
 export const SOLVENT_LOCK = 7 * 86400;
-/** A window shorter than twice the work is flagged; pace of brush and change of tool. */
+/** Changing brush and pot takes so long [s]; common practice. */
 export const TOOL_CHANGE = 30;
-export const BRUSH_PACE = 0.12 / 60;
 /** Most panels are taken as large that stand taller than this [m]. */
 export const TALL = 0.3;
 /** Wet film boils and paint softens from here, and scorches from there [K]; common practice. */

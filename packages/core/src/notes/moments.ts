@@ -3,14 +3,16 @@ import {
   type FilmCracks,
   type FilmRun,
   dampAt,
+  PACE,
   tackyShare,
   type TopcoatWindow,
   working,
 } from '../course';
 import { isOf } from '../media';
 import { panelArea, type PanelPlan } from '../plan';
+import { SECONDS_PER_MINUTE } from '../units';
 import { type AddFinding } from './codes';
-import { BRUSH_PACE, COLD, MISSING, TOOL_CHANGE } from './limits';
+import { COLD, MISSING, TOOL_CHANGE } from './limits';
 
 /** How a coat suits the moment it is laid on the one below: each kind of medium wants another moment. */
 export function momentRules(course: Course, add: AddFinding): void {
@@ -97,7 +99,7 @@ function section(
 ): void {
   const closesAt = window?.closesAt;
   if (closesAt == null || coat.laidAt > closesAt) return;
-  const largest = Math.max(0, (closesAt - below.laidAt - TOOL_CHANGE) * BRUSH_PACE);
+  const largest = Math.max(0, ((closesAt - below.laidAt - TOOL_CHANGE) * PACE.brush) / SECONDS_PER_MINUTE);
   const area = panelArea(plan.panel);
   if (area > largest) {
     add('section-large', 'tip', coat.step.id, {

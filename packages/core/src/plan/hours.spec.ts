@@ -1,7 +1,7 @@
 import { forecastOf } from '../testing/forecasts';
 import { after, coat, distress, FIRST, planOf, when } from '../testing/plans';
 import { atWork, inHours, SITTING } from './hours';
-import { type PanelPlan, type StartRule, type WorkingHours } from './types';
+import { type PanelPlan, type StartRule, type Wait, type WorkingHours } from './types';
 
 const HOUR = 3600;
 /** From eight to six; the plan begins at nine. */
@@ -47,6 +47,18 @@ describe('working hours', () => {
     const evening = { ...HOURS, clockAtStart: 11.5 * HOUR };
     expect(codes(free)).not.toContain('blade-hard');
     expect(codes(forecastOf({ ...plan, hours: evening }))).toContain('blade-hard');
+  });
+
+  it('hold for work, and not for letting it be: a night counts as the wait it is', () => {
+    const night: Wait = { id: 'n', kind: 'wait', duration: 14 * HOUR, start: when('recoat') };
+    const plan = planOf([coat('a', 'chalk', 90, FIRST), night, distress('s', 'sand', after(0))]);
+    const late = { ...HOURS, clockAtStart: HOURS.closes - 1200 };
+    const { times } = forecastOf({ ...plan, hours: late });
+    // Laid before closing, dry after it, let be through the night, sanded next morning at once.
+    expect(atWork(times[1]!.from, late)).toBeFalse();
+    expect(times[1]!.from).toBeLessThan(5 * HOUR);
+    expect(times[2]!.from).toBe(times[1]!.until);
+    expect(atWork(times[2]!.from, late)).toBeTrue();
   });
 
   it('are refused when they close before they open', () => {
