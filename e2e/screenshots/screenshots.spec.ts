@@ -7,7 +7,7 @@ const file = (name: string): string =>
   fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url));
 
 test('the main views', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(480_000);
   const plans = new PlansPage(page);
   const layers = new LayersPage(page);
   await plans.open();
@@ -25,7 +25,7 @@ test('the main views', async ({ page }) => {
   await page.waitForFunction(
     () => document.querySelectorAll('zf-new-plan canvas[data-quality="full"]').length >= 9,
     null,
-    { timeout: 45_000 },
+    { timeout: 90_000 },
   );
   await page.screenshot({ path: file('new-plan') });
   await page.getByRole('button', { name: 'Cancel' }).click();
@@ -42,7 +42,7 @@ test('the main views', async ({ page }) => {
   await page.waitForFunction(
     () => document.querySelectorAll('zf-unfolded-sheet canvas[data-quality="full"]').length >= 5,
     null,
-    { timeout: 45_000 },
+    { timeout: 90_000 },
   );
   await page.screenshot({ path: file('piece') });
 
@@ -50,7 +50,7 @@ test('the main views', async ({ page }) => {
   await page.waitForFunction(
     () => document.querySelectorAll('zf-look-page canvas[data-quality="full"]').length >= 12,
     null,
-    { timeout: 45_000 },
+    { timeout: 90_000 },
   );
   await page.waitForTimeout(1500);
   await page.screenshot({ path: file('look') });
@@ -137,7 +137,7 @@ test('the main views', async ({ page }) => {
   await page.waitForFunction(
     () => document.querySelectorAll('zf-method-sheet canvas[data-quality="full"]').length >= 12,
     null,
-    { timeout: 45_000 },
+    { timeout: 90_000 },
   );
   await page.screenshot({ path: file('methods') });
   await page.keyboard.press('Escape');
@@ -147,7 +147,7 @@ test('the main views', async ({ page }) => {
   await page.waitForFunction(
     () => document.querySelectorAll('zf-what-if-sheet canvas[data-quality="full"]').length >= 2,
     null,
-    { timeout: 45_000 },
+    { timeout: 90_000 },
   );
   await page.screenshot({ path: file('what-if') });
   await page.keyboard.press('Escape');
@@ -161,7 +161,7 @@ test('the main views', async ({ page }) => {
   await page.waitForFunction(
     () => document.querySelectorAll('zf-recipe-card canvas[data-quality="full"]').length >= 3,
     null,
-    { timeout: 45_000 },
+    { timeout: 90_000 },
   );
   await page.screenshot({ path: file('solve') });
 });
