@@ -15,7 +15,7 @@ import {
 } from '@zaffet/core/plan';
 import { FIGURE_KEYS } from '@zaffet/core/readout';
 import { DISTRESS_TOOLS } from '@zaffet/core/tools';
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 
 const doc = (name: string): string => readFileSync(new URL(`../../../docs/${name}`, import.meta.url), 'utf8');
 
@@ -49,6 +49,19 @@ describe('documents that repeat a table of the code', () => {
       });
     }
   }
+
+  it('name files that are there', () => {
+    const there = (path: string): boolean =>
+      ['', 'packages/core/src/'].some((from) =>
+        existsSync(new URL(`../../../${from}${path}`, import.meta.url)),
+      );
+    for (const name of ['guide.md', 'model.md', 'plan-file.md', 'predict.md', 'settings.md']) {
+      const named = [...doc(name).matchAll(/`([\w./-]+\.ts)`/g)].map(([, path]) => path!);
+      expect(named.filter((path) => !there(path)))
+        .withContext(name)
+        .toEqual([]);
+    }
+  });
 
   it('tell the limits of a plan as they are: plan-file.md', () => {
     const text = doc('plan-file.md').replace(/\s+/g, ' ');
