@@ -68,6 +68,8 @@ function modelMap(map: StepMap): PanelMap {
   return model;
 }
 
+/** While a part is drawn larger its outlines are new every time: no more than so many are kept. */
+const MOST_OUTLINES = 12;
 /** Outlines drawn before, by the part's places and the names that are asked for. */
 const outlines = new WeakMap<readonly PartZone[], Map<string, PanelMap>>();
 
@@ -84,9 +86,21 @@ function outlineOf(part: Part, { only, except }: MappedStep): PanelMap | null {
   if (outline === undefined) {
     const size = { width: mmToMetres(part.widthMm), height: mmToMetres(part.heightMm) };
     outline = outlineMap(size, only === null ? null : called([only]).map(regionOf), left.map(regionOf));
+    if (known.size >= MOST_OUTLINES) known.clear();
     known.set(key, outline);
   }
   return outline;
+}
+
+/** Painted maps within the outline they were last asked for in. */
+const inOutlines = new WeakMap<StepMap, { readonly outline: PanelMap; readonly map: PanelMap }>();
+
+function within(painted: StepMap, outline: PanelMap): PanelMap {
+  const before = inOutlines.get(painted);
+  if (before?.outline === outline) return before.map;
+  const map = withinOutline(modelMap(painted), outline);
+  inOutlines.set(painted, { outline, map });
+  return map;
 }
 
 /** Where on a part a step is done, and where more and less of it. */
@@ -95,8 +109,7 @@ function placeOf(step: MappedStep, part: Part): { where: Place; map?: PanelMap }
   const outline = outlineOf(part, step);
   const { where } = step;
   if (painted === undefined) return outline === null ? { where } : { where, map: outline };
-  const map = modelMap(painted);
-  return { where, map: outline === null ? map : withinOutline(map, outline) };
+  return { where, map: outline === null ? modelMap(painted) : within(painted, outline) };
 }
 
 const tintOf = ({ tint }: { readonly tint: TintFile | null }): { tint?: Tint } =>
