@@ -3,6 +3,7 @@ import { basisOf, newPlan, partPlan, SCHOOL_KEYS, toModel } from '@zaffet/worksh
 import { readdirSync, readFileSync } from 'node:fs';
 import { ERRORS, ZaffetError } from './errors';
 import { LIMITS } from './plan/limits';
+import { isMapped } from './plan/types';
 import { parsePlan, parseSave } from './schemas';
 import { samplePart, samplePlan } from '../../workshop/src/testing/plan';
 
@@ -308,6 +309,59 @@ describe('a plan of an older version', () => {
     const read = parsePlan({ ...old, finishes: [{ ...finish!, steps }] }).finishes[0]!.steps;
     expect(read[0]!.start.rule).toBe('state');
     for (const step of read.slice(1)) expect(step.start).toEqual({ rule: 'at', at: plan.startsAt });
+  });
+
+  it('works all over in clear water, on square parts, in places called by their kind: version 6', () => {
+    const of = samplePlan();
+    const all = { off: false, start: { rule: 'after', waitMin: 1 } } as const;
+    const old = {
+      ...of,
+      version: 6,
+      piece: {
+        ...of.piece,
+        parts: of.piece.parts.map(({ oval: _oval, ...part }) => ({
+          ...part,
+          zones: [{ id: 'z', kind: 'rail', leftMm: 1, topMm: 2, widthMm: 30, heightMm: 40 }],
+        })),
+      },
+      finishes: of.finishes.map((finish) => ({
+        ...finish,
+        steps: [
+          ...finish.steps.map((step) =>
+            isMapped(step)
+              ? (({ where: _where, only: _only, except: _except, ...rest }) => rest)(step)
+              : step,
+          ),
+          { ...all, id: 'h', kind: 'heat', tool: 'dryer', durationS: 60 },
+          { ...all, id: 'w', kind: 'rewet', amountUm: 30 },
+          {
+            ...all,
+            id: 'd',
+            kind: 'distress',
+            tool: 'sponge',
+            grit: 220,
+            rounds: 3,
+            pressure: 1,
+            smear: 0,
+            where: 'edges',
+          },
+          { ...all, id: 'c', kind: 'wipe', degrease: true },
+          { ...all, id: 't', kind: 'companion', task: 'transfer', handsMin: 40, restMin: 720 },
+        ],
+      })),
+    };
+    const plan = parsePlan(old);
+    expect(plan.piece.parts[0]).toEqual(jasmine.objectContaining({ oval: false }));
+    expect(plan.piece.parts[0]!.zones[0]).toEqual(jasmine.objectContaining({ name: 'Rail', oval: false }));
+    const { steps } = plan.finishes[0]!;
+    for (const step of steps.filter(isMapped)) {
+      expect(step.where)
+        .withContext(step.id)
+        .toBe(step.id === 'd' ? 'edges' : 'all');
+      expect([step.only, step.except]).withContext(step.id).toEqual([null, []]);
+      if (step.kind === 'rewet' || step.kind === 'distress') expect(step.tint).toBeNull();
+    }
+    expect(steps.at(-1)).toEqual(jasmine.objectContaining({ wood: null, print: null }));
   });
 
   for (const version of [1, 2, 3]) {
