@@ -136,6 +136,9 @@ const JOBS: readonly Job[] = [
   },
 ];
 
+// A smaller Face is drawn sooner: what is looked at here is the way there.
+test.use({ viewport: { width: 1024, height: 700 } });
+
 for (const { name, piece, way, decides, says, shows } of JOBS) {
   test(`built in few presses: ${name}`, async ({ page }) => {
     const press = new Presses(page);
