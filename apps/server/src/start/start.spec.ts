@@ -79,7 +79,7 @@ describe('starting wrong', () => {
     );
     expect(locksOf(own.path)).toEqual([]);
     own.remove();
-  }, 40000);
+  }, 120_000);
 
   it('gives up on a database server that says nothing', async () => {
     const silent: Server = createServer().listen(0, '127.0.0.1');
@@ -142,7 +142,7 @@ describe('a data directory', () => {
     child.kill('SIGTERM');
     expect(await ended).toBe(0);
     expect(locksOf(folder.path)).toEqual([]);
-  }, 40000);
+  }, 120_000);
 
   it('whose first start was killed is begun again', async () => {
     const { child, ended } = launch({ ZAFFET_DATA: folder.path });
