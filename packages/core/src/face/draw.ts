@@ -98,14 +98,15 @@ function weaveOf(grid: Grid): Float32Array | null {
   });
 }
 
-/** 1 where a mesh has no wire and one looks through it. */
+/** Where a mesh has no wire and one looks through it. */
 const openMesh = (x: number, y: number): boolean => {
   // Wires run aslant, as such meshes are woven into frames.
   const from = (t: number): number => Math.abs(t / MESH_MM - Math.round(t / MESH_MM)) * MESH_MM;
   return Math.min(from((x + y) / Math.SQRT2), from((x - y) / Math.SQRT2)) > WIRE_MM / 2;
 };
-/** How deep it seems [mm]; what is seen through a mesh: the dark of the inside. */
+/** How deep an opening of a mesh seems [mm]. */
 const OPEN_MM = -0.2;
+/** What is seen through it: the dark of the inside, linear light. */
 const INSIDE = [0.012, 0.011, 0.01] as const;
 
 /** What light falls on: worked out once for a field, whatever the light and the mode. */

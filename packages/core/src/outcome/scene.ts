@@ -318,7 +318,7 @@ export function sceneOf(
     efforts,
   };
 
-  /** Tinted water dries over all that is wetted, and most of it where it runs together: in open cracks. */
+  /** Tinted water dries over all that is wetted, floors of open cracks too. */
   function veil(step: Step, at: number): void {
     if (tintOf(step) === null) return;
     const layer = layerOf.get(step.id)!;

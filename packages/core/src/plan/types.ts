@@ -120,7 +120,7 @@ export interface Heat extends StepBase, Mapped {
   readonly duration: number;
 }
 
-/** Tea, coffee or stain in the water of a sponge or a mist: it dries to a veil, darker where it gathers. */
+/** Tea, coffee or stain in the water of a sponge or a mist: it dries to a thin veil. */
 export interface Tint {
   /** sRGB `#rrggbb` */
   readonly colour: string;
