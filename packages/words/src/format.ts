@@ -45,6 +45,7 @@ export const DISPLAY: Readonly<
     '°C': { unit: '°F', factor: 1.8, offset: 32 },
     m: { unit: 'ft', factor: 1 / 0.3048, offset: 0 },
     'm/s': { unit: 'ft/s', factor: 1 / 0.3048, offset: 0 },
+    mL: { unit: 'fl oz', factor: 1e-6 / FLUID_OUNCE, offset: 0 },
   },
 };
 

@@ -1,28 +1,20 @@
-import { Injectable, signal } from '@angular/core';
+import { Injectable } from '@angular/core';
 import { format } from 'date-fns';
+import { chosenOf } from './chosen';
 
-const KEY = 'zaffet.clock';
 export const CLOCKS = ['24', '12'] as const;
 export type ClockFace = (typeof CLOCKS)[number];
 
 /** How moments are written in this browser, everywhere alike: by a day of 24 hours, or of twice 12. */
 @Injectable({ providedIn: 'root' })
 export class Clock {
-  private readonly chosen = signal<ClockFace>(remembered());
-  readonly face = this.chosen.asReadonly();
-
-  choose(face: ClockFace): void {
-    this.chosen.set(face);
-    try {
-      localStorage.setItem(KEY, face);
-    } catch {
-      // A browser that keeps nothing still shows what was chosen.
-    }
-  }
+  private readonly chosen = chosenOf('zaffet.clock', CLOCKS);
+  readonly face = this.chosen.value;
+  readonly choose = this.chosen.choose;
 
   /** How a time of day is written, for whatever reads or writes one. */
   pattern(): string {
-    return this.chosen() === '24' ? 'HH:mm' : 'h:mm a';
+    return this.face() === '24' ? 'HH:mm' : 'h:mm a';
   }
 
   /** 14:05 */
@@ -43,13 +35,5 @@ export class Clock {
   /** Fri 15 May 14:05 */
   dateTime(at: Date | number): string {
     return format(at, `EEE d MMM ${this.pattern()}`);
-  }
-}
-
-function remembered(): ClockFace {
-  try {
-    return CLOCKS.find((face) => face === localStorage.getItem(KEY)) ?? '24';
-  } catch {
-    return '24';
   }
 }

@@ -24,6 +24,8 @@ const GAP = 5;
 /** Half of the handle by which a lane's start is dragged, and of the line that hangs from it into the lane above [px]. */
 const HANDLE = 8;
 const DROP = 3;
+/** Half of the mark of the first cracks [px]. */
+const MARK = 5;
 
 const widthOf = (text: string, look: LaneLabel['look']): number =>
   text.length * (look === 'window-text' ? BOLD_LETTER : LETTER);
@@ -46,6 +48,9 @@ export function labelsOf(
 ): LaneLabel[] {
   const taken: Span[] = [];
   if (lane.index > 0) taken.push([x(lane.laidAt) - HANDLE, x(lane.laidAt) + HANDLE - GAP]);
+  // The mark of the first cracks stands there whatever is written beside it.
+  if (lane.firstCracksAt !== null)
+    taken.push([x(lane.firstCracksAt) - MARK, x(lane.firstCracksAt) + MARK - GAP]);
   if (below !== undefined) taken.push([x(below.laidAt) - DROP, x(below.laidAt) + DROP]);
   return wishesOf(lane, x, bounds, clockText).flatMap((wish): LaneLabel[] => {
     for (const text of wish.texts) {
