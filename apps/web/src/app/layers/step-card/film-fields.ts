@@ -4,7 +4,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { type FilmPlanStep, LIMITS, plainText } from '@zaffet/contract';
+import { type FilmPlanStep, LIMITS } from '@zaffet/contract';
 import { opposite } from '@zaffet/core/colour';
 import { waxManner } from '@zaffet/core/course';
 import { STROKES } from '@zaffet/core/crack';
@@ -16,6 +16,7 @@ import { Store } from '@ngrx/store';
 import { type Fits, type StepChanges, type StepEdit } from '../../plan/edits';
 import { planFeature } from '../../plan/plan.feature';
 import { ChoiceField, optionsOf } from '../../ui/choice-field';
+import { NamedColour } from '../../ui/named-colour';
 import { NumberField } from '../../ui/number-field';
 import { ToggleField } from '../../ui/toggle-field';
 import { MediumSheet } from '../medium-sheet/medium-sheet';
@@ -35,6 +36,7 @@ const USUAL_SHARE: Readonly<Record<CoverStyle, number>> = { full: 1, blotchy: 0.
     MatIconModule,
     MatTooltipModule,
     MoreColours,
+    NamedColour,
     NumberField,
     ToggleField,
   ],
@@ -49,7 +51,6 @@ export class FilmFields {
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   readonly step = input.required<FilmPlanStep>();
   readonly changed = output<StepEdit>();
-  protected readonly plainText = plainText;
   protected readonly limits = LIMITS;
   protected readonly strokes = optionsOf(STROKE_NAMES, STROKES);
   protected readonly passes = [1, 2, 3, 4, 5, 6, 7, 8].map((n) => ({ value: String(n), name: String(n) }));
@@ -96,6 +97,11 @@ export class FilmFields {
 
   protected change<F extends Fits>(fits: F, changes: StepChanges<F>): void {
     this.changed.emit({ fits, changes } as StepEdit);
+  }
+
+  protected changeColour({ colour, name }: { readonly colour?: string; readonly name?: string }): void {
+    if (colour !== undefined) this.change('film', { colour });
+    if (name !== undefined) this.change('film', { colourName: name });
   }
 
   protected changeCover(style: CoverStyle): void {

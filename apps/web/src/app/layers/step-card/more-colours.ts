@@ -2,9 +2,10 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatIconModule } from '@angular/material/icon';
-import { type CoatStep, LIMITS, type OtherColour, plainText } from '@zaffet/contract';
+import { type CoatStep, LIMITS, type OtherColour } from '@zaffet/contract';
 import { type Manner, MANNERS, opposite } from '@zaffet/core/colour';
 import { MANNER_NAMES, perCent } from '@zaffet/words';
+import { NamedColour } from '../../ui/named-colour';
 import { NumberField } from '../../ui/number-field';
 
 /** What a further colour takes at first. */
@@ -13,29 +14,18 @@ const NEW_SHARE = 0.25;
 /** Further colours of one coat: which, how much of it each takes, and how they meet. */
 @Component({
   selector: 'zf-more-colours',
-  imports: [MatButtonModule, MatButtonToggleModule, MatIconModule, NumberField],
+  imports: [MatButtonModule, MatButtonToggleModule, MatIconModule, NamedColour, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (other of others(); track $index) {
       <div class="row" role="group" [attr.aria-label]="'Colour ' + ($index + 2)">
-        <label>
-          <span class="visually-hidden">Colour {{ $index + 2 }}</span>
-          <input
-            type="color"
-            [value]="other.colour"
-            (change)="put($index, { colour: $any($event.target).value })"
-          />
-        </label>
-        <label class="grow">
-          <span class="visually-hidden">Name of colour {{ $index + 2 }}</span>
-          <input
-            #name
-            placeholder="Name of the colour"
-            [value]="other.name"
-            [attr.maxlength]="limits.textLength.max"
-            (change)="put($index, { name: plainText(name.value) })"
-          />
-        </label>
+        <zf-named-colour
+          [label]="'Colour ' + ($index + 2)"
+          [nameLabel]="'Name of colour ' + ($index + 2)"
+          [colour]="other.colour"
+          [name]="other.name"
+          (changed)="put($index, $event)"
+        />
         <zf-number
           [label]="'Share of colour ' + ($index + 2)"
           [quiet]="true"
@@ -78,23 +68,9 @@ const NEW_SHARE = 0.25;
     }
     .row {
       display: grid;
-      grid-template-columns: 46px minmax(0, 1fr) 74px 36px;
+      grid-template-columns: minmax(0, 1fr) 74px 36px;
       align-items: center;
       gap: 6px;
-    }
-    input {
-      width: 100%;
-      height: 32px;
-      padding: 0 8px;
-      border: 1px solid var(--line);
-      border-radius: 4px;
-      background: var(--paper);
-      color: var(--ink);
-      font: inherit;
-    }
-    input[type='color'] {
-      padding: 2px;
-      background: none;
     }
     p {
       margin: 0;
@@ -116,7 +92,6 @@ export class MoreColours {
   readonly step = input.required<CoatStep>();
   readonly changed = output<{ readonly others?: readonly OtherColour[]; readonly manner?: Manner }>();
   protected readonly limits = LIMITS;
-  protected readonly plainText = plainText;
   protected readonly manners = MANNERS;
   protected readonly names = MANNER_NAMES;
   protected readonly others = computed(() => this.step().others);

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { MatCheckboxModule } from '@angular/material/checkbox';
-import { LIMITS, plainText, type TintFile } from '@zaffet/contract';
+import { LIMITS, type TintFile } from '@zaffet/contract';
+import { NamedColour } from '../../ui/named-colour';
 import { NumberField } from '../../ui/number-field';
 
 /** Strong black tea, dried; from memory, by eye. */
@@ -9,7 +10,7 @@ const TEA: TintFile = { name: 'Strong tea', colour: '#7a5230', strength: 0.15 };
 /** Tea, coffee or stain in the water of a step. */
 @Component({
   selector: 'zf-tint',
-  imports: [MatCheckboxModule, NumberField],
+  imports: [MatCheckboxModule, NamedColour, NumberField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <mat-checkbox [checked]="tint() !== null" (change)="changed.emit($event.checked ? tea : null)"
@@ -17,28 +18,14 @@ const TEA: TintFile = { name: 'Strong tea', colour: '#7a5230', strength: 0.15 };
     >
     @if (tint(); as tint) {
       <div class="row">
-        <label>
-          <span class="visually-hidden">Colour it dries to</span>
-          <input
-            type="color"
-            [value]="tint.colour"
-            (change)="
-              changed.emit({ name: tint.name, strength: tint.strength, colour: $any($event.target).value })
-            "
-          />
-        </label>
-        <label class="grow">
-          <span class="visually-hidden">What is in the water</span>
-          <input
-            #name
-            placeholder="What is in the water"
-            [value]="tint.name"
-            [attr.maxlength]="limits.textLength.max"
-            (change)="
-              changed.emit({ name: plainText(name.value), strength: tint.strength, colour: tint.colour })
-            "
-          />
-        </label>
+        <zf-named-colour
+          label="Colour it dries to"
+          nameLabel="What is in the water"
+          placeholder="What is in the water"
+          [colour]="tint.colour"
+          [name]="tint.name"
+          (changed)="put(tint, $event)"
+        />
         <zf-number
           label="How much the veil hides"
           [quiet]="true"
@@ -46,7 +33,7 @@ const TEA: TintFile = { name: 'Strong tea', colour: '#7a5230', strength: 0.15 };
           [limit]="limits.tintStrength"
           [factor]="100"
           unit="%"
-          (changed)="changed.emit({ name: tint.name, colour: tint.colour, strength: $event! })"
+          (changed)="put(tint, { strength: $event! })"
         />
       </div>
     }
@@ -58,23 +45,9 @@ const TEA: TintFile = { name: 'Strong tea', colour: '#7a5230', strength: 0.15 };
     }
     .row {
       display: grid;
-      grid-template-columns: 46px minmax(0, 1fr) 84px;
+      grid-template-columns: minmax(0, 1fr) 84px;
       align-items: center;
       gap: 6px;
-    }
-    input {
-      width: 100%;
-      height: 32px;
-      padding: 0 8px;
-      border: 1px solid var(--line);
-      border-radius: 4px;
-      background: var(--paper);
-      color: var(--ink);
-      font: inherit;
-    }
-    input[type='color'] {
-      padding: 2px;
-      background: none;
     }
   `,
 })
@@ -83,5 +56,8 @@ export class TintField {
   readonly changed = output<TintFile | null>();
   protected readonly tea = TEA;
   protected readonly limits = LIMITS;
-  protected readonly plainText = plainText;
+
+  protected put(tint: TintFile, changes: Partial<TintFile>): void {
+    this.changed.emit({ ...tint, ...changes });
+  }
 }
