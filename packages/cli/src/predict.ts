@@ -1,7 +1,7 @@
 import { fault, isInstant, ZaffetError } from '@zaffet/contract';
 import { flakeSizeClass, flakingClass } from '@zaffet/core/chip';
 import { handsOn } from '@zaffet/core/course';
-import { panelArea } from '@zaffet/core/plan';
+import { type Zone, ZONES, zoneShares } from '@zaffet/core/plan';
 import { type StateTimes } from '@zaffet/core/film';
 import { type CoatForecast, forecast, type Forecast } from '@zaffet/core/forecast';
 import { hazards } from '@zaffet/core/hazard';
@@ -20,7 +20,6 @@ import {
   type ZoneReadout,
 } from '@zaffet/core/readout';
 import { metresToMm, metresToUm } from '@zaffet/core/units';
-import { type Zone, ZONES, zoneShares } from '@zaffet/core/wear';
 import { FIGURE_WORDS, findingWords, hazardWords, layerWord, moverText } from '@zaffet/words';
 import { basisOf, beginAt, type PartPlan, partPlan } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
@@ -260,7 +259,6 @@ function describe(plan: PartPlan, result: Forecast, figures: Readout): Predictio
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number | null): string | null =>
     moment === null ? null : new Date(start + Math.round(moment) * 1000).toISOString();
-  const area = panelArea(model.panel);
   return {
     plan: plan.name,
     part: plan.part.name,
@@ -276,7 +274,7 @@ function describe(plan: PartPlan, result: Forecast, figures: Readout): Predictio
       kind: step.kind,
       startsAt: instant(from) ?? '',
       endsAt: instant(until) ?? '',
-      handsOnMin: tenth(handsOn(step, area) / 60),
+      handsOnMin: tenth(handsOn(step, model.panel) / 60),
     })),
     coats: result.coats.map((coat) => describeCoat(coat, instant)),
     layers: result.layers.map((layer) => ({

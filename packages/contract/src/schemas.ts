@@ -19,9 +19,9 @@ import {
   START_STATES,
   STEP_KINDS,
   USES,
+  ZONES,
 } from '@zaffet/core/plan';
 import { BODIES } from '@zaffet/core/quantity';
-import { ZONES } from '@zaffet/core/wear';
 import { WOODS } from '@zaffet/core/wood';
 import Joi from 'joi';
 import { checkBounds } from './bounds';

@@ -1,7 +1,6 @@
 import { type Plan, type PlanStep } from '@zaffet/contract';
 import { handsOn } from '@zaffet/core/course';
 import { stepTimes } from '@zaffet/core/forecast';
-import { panelArea } from '@zaffet/core/plan';
 import { basisOf } from './basis';
 import { type Circumstances, partPlan } from './partPlan';
 
@@ -32,7 +31,7 @@ export function sittings(plan: Plan, circumstances: Circumstances = {}): Sitting
         partName: name,
         step: part.steps[i]!,
         at: from,
-        hands: handsOn(step, panelArea(basis.plan.panel)),
+        hands: handsOn(step, basis.plan.panel),
       }))
       .filter(({ hands }) => hands > 0);
   });

@@ -136,7 +136,7 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
     const media = mediumLookup(model.media);
     const times = stepTimes(basis);
     const area = panelArea(model.panel);
-    hands += model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
+    hands += model.steps.reduce((sum, step) => sum + handsOn(step, model.panel), 0);
     for (const item of quantities(model, plan.prices)) {
       const laid = part.steps.find(({ id: own }) => own === item.stepId)!;
       const index = model.steps.findIndex((s) => s.id === item.stepId);

@@ -12,7 +12,6 @@ import {
 } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { handsOn, type StepTimes } from '@zaffet/core/course';
-import { panelArea } from '@zaffet/core/plan';
 import { forecast, type Forecast } from '@zaffet/core/forecast';
 import { hazards } from '@zaffet/core/hazard';
 import { turns } from '@zaffet/core/piece';
@@ -277,7 +276,7 @@ const stepsOf = ({ steps }: Finish, own: readonly Worked[]): readonly PlanStep[]
 /** How long the hands are at a step of one part [s]; none where the part leaves it out. */
 function handsAt(part: Worked, step: PlanStep): number {
   const times = timesOf(part, step);
-  return times === undefined ? 0 : handsOn(times.step, panelArea(part.basis.plan.panel));
+  return times === undefined ? 0 : handsOn(times.step, part.basis.plan.panel);
 }
 
 /** What the plan says of itself on any of the parts, each once. */

@@ -17,9 +17,9 @@ import {
   type Sheen,
   type StartState,
   type Use,
+  type Zone,
 } from '@zaffet/core/plan';
 import { type Body } from '@zaffet/core/quantity';
-import { type Zone } from '@zaffet/core/wear';
 import { type Wood } from '@zaffet/core/wood';
 
 export const PLAN_FORMAT = 'zaffet-plan';

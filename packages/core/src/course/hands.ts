@@ -1,4 +1,4 @@
-import { isFilm, type Step } from '../plan';
+import { isFilm, type PanelSize, type Step, workedArea } from '../plan';
 import { toolOf } from '../tools';
 import { SECONDS_PER_MINUTE } from '../units';
 
@@ -13,16 +13,18 @@ const AROUND = { film: 150, work: 60 } as const;
 /** Cutting in along the rims [s/m]; common practice. */
 const CUTTING_IN = 12;
 
-/** How long the hands are at a step, with all that goes round it [s]. @param area - of the panel [m²] */
-export function handsOn(step: Step, area: number): number {
-  if (step.kind === 'wait' || step.kind === 'companion') return working(step, area);
-  if (!isFilm(step)) return working(step, area) + AROUND.work;
+/** How long the hands are at a step, with all that goes round it [s]: over the places it goes to. */
+export function handsOn(step: Step, panel: PanelSize): number {
+  if (step.kind === 'wait' || step.kind === 'companion') return working(step, panel);
+  if (!isFilm(step)) return working(step, panel) + AROUND.work;
   const coats = step.kind === 'seal' ? step.coats : 1;
-  return working(step, area) + coats * (AROUND.film + CUTTING_IN * 4 * Math.sqrt(area));
+  const cuttingIn = CUTTING_IN * 4 * Math.sqrt(workedArea(step, panel));
+  return working(step, panel) + coats * (AROUND.film + cuttingIn);
 }
 
-/** How long tool or brush are on the work [s]. @param area - of the panel [m²] */
-export function working(step: Step, area: number): number {
+/** How long tool or brush are on the work [s]. */
+export function working(step: Step, panel: PanelSize): number {
+  const area = workedArea(step, panel);
   switch (step.kind) {
     case 'coat':
       return (area / PACE.brush) * SECONDS_PER_MINUTE * Math.max(0.3, step.cover.share);
@@ -50,8 +52,8 @@ export function working(step: Step, area: number): number {
 }
 
 /** How long a step takes before the next may follow it "after" [s]; films count from when they are laid. */
-export function lasts(step: Step, area: number): number {
+export function lasts(step: Step, panel: PanelSize): number {
   if (isFilm(step)) return 0;
   if (step.kind === 'wait') return step.duration;
-  return working(step, area) + (step.kind === 'companion' ? step.rest : 0);
+  return working(step, panel) + (step.kind === 'companion' ? step.rest : 0);
 }

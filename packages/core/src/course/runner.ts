@@ -62,7 +62,7 @@ export function earliest(state: RunState, step: Step): { at: number; comes: bool
   if (moment !== undefined && 'fixed' in moment) return { at: moment.fixed, comes };
   // A coat that follows a state waits for what was wetted to dry; one with a moment of its own is only warned.
   const dry = step.start.rule === 'state' && isFilm(step) ? Math.max(at, state.dampUntil) : at;
-  const idle = before === null ? 0 : dry - before.from - working(before.step, panelArea(state.plan.panel));
+  const idle = before === null ? 0 : dry - before.from - working(before.step, state.plan.panel);
   // Letting it be needs nobody.
   const open = step.kind === 'wait' ? dry : inHours(dry, step.start, state.plan.hours, idle);
   return { at: moment === undefined ? open : Math.max(open, moment.notBefore), comes };
@@ -73,7 +73,7 @@ export function advance(state: RunState, step: Step, at: number, comes = true): 
   const { plan, basis } = state;
   const after = isFilm(step) ? laid(state, step, at) : worked(state, step, at);
   const from = isFilm(step) ? after.films.at(-1)!.laidAt : at;
-  const until = from + lasts(step, panelArea(plan.panel));
+  const until = from + lasts(step, plan.panel);
   const ended = basis.known?.done[step.id]?.until;
   return { ...after, times: [...state.times, { step, from: at, until: ended ?? until, comes }] };
 }

@@ -1,6 +1,6 @@
 import { type Air, dryingAir, evaporationIn, evaporationOf, scaledAir, withBurst } from '../air';
 import { restraint } from '../notes';
-import { evenMap, type PanelPlan, rimMap } from '../plan';
+import { evenMap, type PanelPlan, rimMap, zonePlaces, zoneShares } from '../plan';
 import { pots, quantities } from '../quantity';
 import { NOTE_CASES } from '../testing/cases';
 import { forecastOf } from '../testing/forecasts';
@@ -19,7 +19,6 @@ import {
   seal,
   when,
 } from '../testing/plans';
-import { zonePlaces, zoneShares } from '../wear';
 
 /** Figures as they were, held to a thousandth; for regressions only (testing/golden.ts). */
 

@@ -1,5 +1,4 @@
-import { fromRim, type PanelSize } from '../plan';
-import { type Zone, zoneDepths, ZONES } from '../wear';
+import { fromRim, type PanelSize, type Zone, zoneDepths, ZONES } from '../plan';
 
 /** Parts of a panel that a map is filled in one go. */
 export const MAP_ZONES = ['all', 'field', 'edges', 'corners', 'top', 'bottom', 'left', 'right'] as const;

@@ -106,7 +106,7 @@ function section(
       area,
       largest,
       sections: Math.ceil(area / Math.max(largest, 1e-3)),
-      takes: working(coat.step, area),
+      takes: working(coat.step, plan.panel),
     });
   }
 }

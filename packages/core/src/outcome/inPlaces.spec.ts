@@ -4,12 +4,18 @@ import {
   fromRim,
   mapAt,
   mapMean,
-  type PanelMap,
   panelArea,
+  type PanelMap,
   type PanelPlan,
   type Place,
+  reaches,
   type Step,
+  type Zone,
+  zonePlaces,
+  ZONES,
+  zoneShares,
 } from '../plan';
+import { handsOn, working } from '../course';
 import { quantities } from '../quantity';
 import { forecastOf } from '../testing/forecasts';
 import {
@@ -25,7 +31,6 @@ import {
   when,
   wipe,
 } from '../testing/plans';
-import { reaches, type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { type LayerShare } from './types';
 
 const SIZE = { width: 0.6, height: 0.4 };
@@ -96,6 +101,25 @@ describe('a coat that goes on in places', () => {
     const there = forecastOf(planOf([base, { ...medium, map: hook }, top])).whole.crack!;
     expect(there.spacing / all.spacing).toBeCloseTo(1, 0.7);
     expect(there.openArea).toBeLessThan(0.05 * all.openArea);
+  });
+});
+
+describe('hands at work in places', () => {
+  it('take as long as the places they go to', () => {
+    const sand = distress('s', 'sand', after(DAY));
+    const [all, rims, left, none] = [
+      sand,
+      placed(sand, 'edges'),
+      { ...sand, map: half },
+      { ...sand, map: evenMap(SIZE.width, SIZE.height, 0) },
+    ].map((step) => working(step, SIZE));
+    expect(rims! / all!).toBeCloseTo(AREAS.edge + AREAS.corner, 6);
+    expect(left! / all!).toBeCloseTo(0.5, 1.3);
+    expect(none).toBe(0);
+    // Stirring and washing the brush stay.
+    const coated = handsOn(placed(coat('c', 'chalk', 90, FIRST), 'corners'), SIZE);
+    expect(coated).toBeGreaterThan(120);
+    expect(coated).toBeLessThan(0.8 * handsOn(coat('c', 'chalk', 90, FIRST), SIZE));
   });
 });
 

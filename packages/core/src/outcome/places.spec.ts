@@ -1,5 +1,14 @@
 import { onTables } from '../basis';
-import { type Coat, type Distress, evenMap, type PanelMap, type PanelPlan, rimMap } from '../plan';
+import {
+  type Coat,
+  type Distress,
+  evenMap,
+  type PanelMap,
+  type PanelPlan,
+  rimMap,
+  ZONES,
+  zoneShares,
+} from '../plan';
 import {
   after,
   coat,
@@ -12,7 +21,6 @@ import {
   when,
   wipe,
 } from '../testing/plans';
-import { ZONES, zoneShares } from '../wear';
 import { forecastOf } from '../testing/forecasts';
 import { FIGURE_KEYS, figureValues, readout, regionReadout } from '../readout';
 

@@ -15,10 +15,14 @@ import {
   type Panel,
   type PanelMap,
   PLAN_RANGES,
+  reaches,
   type Step,
   whereOf,
+  type Zone,
+  zonePlaces,
+  ZONES,
+  zoneShares,
 } from '../plan';
-import { reaches, type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { type LawResponse } from './history';
 import { driesOtherwise, runThen, type Stand } from './stands';
 

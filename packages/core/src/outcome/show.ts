@@ -1,17 +1,7 @@
 import { chipShare, flakeUm } from '../chip';
 import { opacityOf } from '../colour';
-import { NO_FILM, NOT_DONE } from '../plan';
-import {
-  abrade,
-  createStack,
-  layInto,
-  lift,
-  openCracks,
-  reaches,
-  visibleShares,
-  type Zone,
-  ZONES,
-} from '../wear';
+import { NO_FILM, NOT_DONE, reaches, type Zone, ZONES } from '../plan';
+import { abrade, createStack, layInto, lift, openCracks, visibleShares } from '../wear';
 import { isGround, type OnStand, type Reach, type Scene, type SceneLayer } from './history';
 import { type LocalCracks, type Patch } from './places';
 import { type Efforts, networkLayer, showsCracks } from './scene';

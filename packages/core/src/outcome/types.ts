@@ -1,5 +1,5 @@
+import { type Zone } from '../plan';
 import { type Appearance } from '../colour';
-import { type Zone } from '../wear';
 import { type Scene } from './history';
 
 /** What cracks look like. Lengths in m, shares 0 … 1. */

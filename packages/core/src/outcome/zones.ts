@@ -1,8 +1,8 @@
+import { type Zone, ZONES } from '../plan';
 import { meanColour, type Appearance } from '../colour';
 import { flakeUm } from '../chip';
 import { type CrackPattern } from '../crack';
 import { type Course } from '../course';
-import { type Zone, ZONES } from '../wear';
 import { type LocalCracks, type Patch } from './places';
 import { glossOf } from './sheen';
 import { type Shown, type ShownZone } from './show';

@@ -21,3 +21,4 @@ export { fromRim, panelArea, type PanelSize } from './outline';
 export { PLAN_RANGES } from './ranges';
 export { roundsFor, type Settable, type SettableKey, SETTABLES } from './settable';
 export * from './types';
+export { reaches, workedArea, type Zone, ZONES, zoneDepths, zonePlaces, zoneShares } from './zones';

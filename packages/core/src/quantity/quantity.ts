@@ -8,11 +8,15 @@ import {
   type Panel,
   panelArea,
   type PanelPlan,
+  reaches,
   type Resist,
   type Step,
   whereOf,
+  type Zone,
+  zonePlaces,
+  ZONES,
+  zoneShares,
 } from '../plan';
-import { reaches, type Zone, ZONES, zonePlaces, zoneShares } from '../wear';
 import { SECONDS_PER_HOUR, SECONDS_PER_DAY } from '../units';
 
 /** Left in the brush, the dish and on the sheet; larger on small pieces, largest with a spray; common practice. */

@@ -6,7 +6,7 @@ import { descend, pointAt } from '../numeric/fit';
 import { underShare } from '../outcome';
 import { figureValues } from '../readout';
 import { uniform } from '../numeric/hash';
-import { panelArea, type PanelPlan } from '../plan';
+import { type PanelPlan } from '../plan';
 import { handled, type Knob, knobsOf, withSettings } from './settings';
 import {
   type Candidate,
@@ -139,7 +139,6 @@ function unasked(result: Forecast, wish: Wish): number {
 function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
   const { plan, settings } = settle(candidate.basis, wish, seed);
   const result = forecast({ ...candidate.basis, plan });
-  const area = panelArea(plan.panel);
   return {
     key: candidate.key,
     plan,
@@ -148,7 +147,7 @@ function recipeOf(candidate: Candidate, wish: Wish, seed: number): Recipe {
     unasked: unasked(result, wish),
     risks: result.findings.filter(({ level }) => level === 'stop' || level === 'warn'),
     total: result.readyAt,
-    handsOn: plan.steps.reduce((sum, step) => sum + handsOn(step, area), 0),
+    handsOn: plan.steps.reduce((sum, step) => sum + handsOn(step, plan.panel), 0),
   };
 }
 

@@ -9,4 +9,3 @@ export {
   softenedShare,
 } from './removal';
 export { abrade, createStack, layInto, lift, openCracks, type StackState, visibleShares } from './stack';
-export { reaches, type Zone, ZONES, zoneDepths, zonePlaces, zoneShares } from './zones';

@@ -1,6 +1,6 @@
 import { uniform } from '../numeric/hash';
 import { abrade, createStack, layInto, lift, openCracks, visibleShares } from './stack';
-import { zoneShares } from './zones';
+import { zoneShares } from '../plan';
 
 /** Points with explicit stacks: what the shares stand for, simulated. */
 class Points {

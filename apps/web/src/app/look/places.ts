@@ -1,7 +1,7 @@
+import { ZONES } from '@zaffet/core/plan';
 import { type LookZone, type Part } from '@zaffet/contract';
 import { type Where } from '@zaffet/core/maps';
 import { PLACED_ZONES } from '@zaffet/core/piece';
-import { ZONES } from '@zaffet/core/wear';
 import { regionOf } from '@zaffet/workshop';
 
 /** Where a look is wished for: everywhere, or one of the part's zones. */

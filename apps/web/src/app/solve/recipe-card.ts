@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { handsOn } from '@zaffet/core/course';
-import { panelArea } from '@zaffet/core/plan';
 import { forecast } from '@zaffet/core/forecast';
 import { quantities } from '@zaffet/core/quantity';
 import { type Wish, WISH_KEYS, wishOutcomes } from '@zaffet/core/solve';
@@ -152,7 +151,7 @@ export class RecipeCard {
   protected readonly takes = computed(() => {
     const { readyAt } = this.forecast();
     const { steps, panel } = this.model();
-    const hands = steps.reduce((sum, step) => sum + handsOn(step, panelArea(panel)), 0);
+    const hands = steps.reduce((sum, step) => sum + handsOn(step, panel), 0);
     const shelf = this.shelf();
     const { prices } = this.plan();
     const known = shelf === null ? prices : pricesKnown(prices, shelf);

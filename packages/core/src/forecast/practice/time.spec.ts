@@ -37,7 +37,7 @@ describe('hours of work', () => {
   });
 
   it('are more than the brush on the wood', () => {
-    const side = 0.05 * 0.6;
+    const side = { width: 0.05, height: 0.6 };
     const steps = [coat('a', 'chalk', 90, FIRST), distress('s', 'sand', after(NIGHT))];
     for (const step of steps) expect(handsOn(step, side)).toBeGreaterThan(60);
     expect(handsOn(steps[0]!, side)).toBeGreaterThan(working(steps[0]!, side) + 120);

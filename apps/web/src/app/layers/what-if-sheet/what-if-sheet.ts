@@ -3,7 +3,6 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { type Finish } from '@zaffet/contract';
 import { handsOn } from '@zaffet/core/course';
-import { panelArea } from '@zaffet/core/plan';
 import { forecast } from '@zaffet/core/forecast';
 import { quantities } from '@zaffet/core/quantity';
 import { FIGURE_KEYS, figureValues } from '@zaffet/core/readout';
@@ -147,8 +146,7 @@ export class WhatIfSheet {
     const result = forecast(basisOf(plan));
     const model = result.course.plan;
     const values = figureValues(result);
-    const area = panelArea(model.panel);
-    const hands = model.steps.reduce((sum, step) => sum + handsOn(step, area), 0);
+    const hands = model.steps.reduce((sum, step) => sum + handsOn(step, model.panel), 0);
     const costs = quantities(model, plan.prices).flatMap(({ cost }) => cost ?? []);
     const cost = costs.length === 0 ? null : costs.reduce((sum, c) => sum + c, 0);
     const figures = FIGURE_KEYS.filter((key) => key !== 'firstCracks').map((key) => {

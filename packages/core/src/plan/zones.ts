@@ -1,4 +1,6 @@
-import { fromRim, panelArea, type PanelSize, type Place } from '../plan';
+import { mapAt, NO_FILM, NOT_DONE } from './map';
+import { fromRim, panelArea, type PanelSize } from './outline';
+import { isFilm, mapOf, type Place, type Step, whereOf } from './types';
 
 /** Parts of a panel that wear differently. */
 export const ZONES = ['field', 'edge', 'corner'] as const;
@@ -106,4 +108,41 @@ const EDGE_PLACES = 120;
 export function reaches(place: Place, zone: Zone): boolean {
   if (place === 'corners') return zone === 'corner';
   return place === 'all' || (place === 'field') === (zone === 'field');
+}
+
+/** Where a resist or a tool is told to do less than this nothing is done. */
+const HARDLY = 0.05;
+
+/** From what a map says on the step is done at all: a film lies, a tool works, hot air goes over it. */
+function doneFrom(step: Step): number {
+  if (isFilm(step)) return NO_FILM;
+  return step.kind === 'resist' || step.kind === 'distress' ? HARDLY : NOT_DONE;
+}
+
+/** Areas found before: a run asks for every step of every plan it tries. */
+const worked = new WeakMap<Step, { readonly size: PanelSize; readonly area: number }>();
+
+/** Area a step goes over [m²]: all of the panel, or the places it is done in. */
+export function workedArea(step: Step, size: PanelSize): number {
+  const before = worked.get(step);
+  if (before?.size === size) return before.area;
+  const area = areaOf(step, size);
+  worked.set(step, { size, area });
+  return area;
+}
+
+function areaOf(step: Step, size: PanelSize): number {
+  const map = mapOf(step);
+  const where = whereOf(step);
+  const whole = panelArea(size);
+  if (map === undefined && where === 'all') return whole;
+  const least = doneFrom(step);
+  const shares = zoneShares(size);
+  const places = zonePlaces(size);
+  return ZONES.reduce((sum, zone) => {
+    if (shares[zone] === 0 || !reaches(where, zone)) return sum;
+    const of = places[zone];
+    const done = map === undefined ? of.length : of.filter(([u, v]) => mapAt(map, u, v) >= least).length;
+    return sum + (whole * shares[zone] * done) / of.length;
+  }, 0);
 }
