@@ -8,6 +8,7 @@ import { contentPolicy, webPages } from './page';
 import { planRoutes } from './plans/routes';
 import { type SheetMaker } from './sheet/maker';
 import { shelfRoutes } from './shelf/routes';
+import { shopRoutes } from './shop/routes';
 
 export interface AppOptions {
   readonly db: Database;
@@ -58,6 +59,7 @@ export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express
   });
   app.use(planRoutes(db, sheets));
   app.use(shelfRoutes(db));
+  app.use(shopRoutes(db));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));

@@ -2,6 +2,7 @@ import { ZaffetError } from '@zaffet/contract';
 import { InputError } from '@zaffet/core/errors';
 import { parseArgs } from 'node:util';
 import { type Asked, explainFigure, predict } from './predict';
+import { FORMATS, scheduleText } from './schedule';
 
 export interface Output {
   out(text: string): void;
@@ -14,6 +15,9 @@ const USAGE = `usage: zaffet predict <plan file> ...
        zaffet explain <plan file> <figure> [zone]
          prints which knobs move one figure, or how much of one layer is seen,
          on the whole panel or in one zone: field, edge, corner
+       zaffet schedule <plan file>
+         prints what is done when, over all parts
+       --as json, csv or ics (a calendar) lays a timetable out
        --part <name or id> takes another part of the piece
        --at <RFC 3339> begins the plan at another instant
 see docs/predict.md
@@ -23,11 +27,11 @@ see docs/predict.md
 export const BAD_INPUT = 2;
 
 /** The words of a call, and what it asks for; a call that cannot be read has no words. */
-function told(args: readonly string[]): { words: readonly string[]; asked: Asked } {
+function told(args: readonly string[]): { words: readonly string[]; asked: Asked & { as?: string } } {
   try {
     const { positionals, values } = parseArgs({
       args: [...args],
-      options: { part: { type: 'string' }, at: { type: 'string' } },
+      options: { part: { type: 'string' }, at: { type: 'string' }, as: { type: 'string' } },
       allowPositionals: true,
     });
     return { words: positionals, asked: values };
@@ -39,12 +43,11 @@ function told(args: readonly string[]): { words: readonly string[]; asked: Asked
 /** Prints what comes of a file. @returns whether it could be used */
 async function printed(
   file: string,
-  work: () => Promise<unknown>,
-  indent: number,
+  work: () => Promise<string>,
   { out, err }: Output,
 ): Promise<boolean> {
   try {
-    out(`${JSON.stringify(await work(), null, indent)}\n`);
+    out(await work());
     return true;
   } catch (error) {
     if (error instanceof ZaffetError) {
@@ -61,6 +64,7 @@ async function printed(
 }
 
 const READABLE = 2;
+const json = (value: unknown, indent: number): string => `${JSON.stringify(value, null, indent)}\n`;
 
 /** Runs one command. @returns the exit code: 0 done, 2 bad call or bad file */
 export async function run(args: readonly string[], output: Output): Promise<number> {
@@ -72,12 +76,19 @@ export async function run(args: readonly string[], output: Output): Promise<numb
     // One after the other: lines come in the order of the files, and a bad one keeps none of the others back.
     for (const file of rest)
       good =
-        (await printed(file, () => predict(file, asked), rest.length > 1 ? 0 : READABLE, output)) && good;
+        (await printed(file, async () => json(await predict(file, asked), rest.length > 1 ? 0 : READABLE), output)) &&
+        good;
     return good ? 0 : BAD_INPUT;
   }
   if (command === 'explain' && first !== undefined && figure !== undefined && rest.length <= 3) {
-    const work = (): Promise<unknown> => explainFigure(first, figure, zone, asked);
-    return (await printed(first, work, READABLE, output)) ? 0 : BAD_INPUT;
+    const work = async (): Promise<string> =>
+      json(await explainFigure(first, figure, zone, asked), READABLE);
+    return (await printed(first, work, output)) ? 0 : BAD_INPUT;
+  }
+  const format = FORMATS.find((known) => known === (asked.as ?? 'json'));
+  if (command === 'schedule' && first !== undefined && rest.length === 1 && format !== undefined) {
+    const work = (): Promise<string> => scheduleText(first, asked, format, Date.now());
+    return (await printed(first, work, output)) ? 0 : BAD_INPUT;
   }
   output.err(USAGE);
   return BAD_INPUT;

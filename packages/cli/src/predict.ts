@@ -1,4 +1,4 @@
-import { fault, isInstant, ZaffetError } from '@zaffet/contract';
+import { fault, isInstant, type Plan, ZaffetError } from '@zaffet/contract';
 import { flakeSizeClass, flakingClass } from '@zaffet/core/chip';
 import { handsOn } from '@zaffet/core/course';
 import { type Zone, ZONES, zoneShares } from '@zaffet/core/plan';
@@ -21,7 +21,7 @@ import {
 } from '@zaffet/core/readout';
 import { metresToMm, metresToUm } from '@zaffet/core/units';
 import { FIGURE_WORDS, findingWords, hazardWords, layerWord, moverText } from '@zaffet/words';
-import { basisOf, beginAt, type PartPlan, partPlan } from '@zaffet/workshop';
+import { basisOf, beginAt, type PartPlan, partPlan, timetable } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { readFile } from 'node:fs/promises';
 
@@ -125,8 +125,8 @@ export interface Asked {
   readonly at?: string;
 }
 
-/** Reads a plan file and takes of it what is asked for. */
-async function readPlan(path: string, { part: partName, at }: Asked): Promise<PartPlan> {
+/** Reads a plan file, begun when it is asked to. @throws ZaffetError as `predict` */
+export async function readWholePlan(path: string, { at }: Asked): Promise<Plan> {
   let text: string;
   try {
     text = await readFile(path, 'utf8');
@@ -148,7 +148,13 @@ async function readPlan(path: string, { part: partName, at }: Asked): Promise<Pa
     });
   }
   const filed = parsePlan(value);
-  const plan = at === undefined ? filed : beginAt(filed, new Date(at).toISOString());
+  return at === undefined ? filed : beginAt(filed, new Date(at).toISOString());
+}
+
+/** Reads a plan file and takes of it the part that is asked for, with its moments by the timetable. */
+async function readPlan(path: string, asked: Asked): Promise<PartPlan> {
+  const plan = await readWholePlan(path, asked);
+  const { part: partName } = asked;
   const part = plan.piece.parts.find(
     ({ id, name }) => partName === undefined || id === partName || name === partName,
   );
@@ -159,7 +165,7 @@ async function readPlan(path: string, { part: partName, at }: Asked): Promise<Pa
       message: `There is no part ${partName}. Ask for one of ${names}.`,
     });
   }
-  return partPlan(plan, part.id);
+  return partPlan(plan, part.id, null, timetable(plan).circumstances);
 }
 
 /**

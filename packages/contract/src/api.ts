@@ -13,6 +13,7 @@ export const API = {
   shelf: '/api/shelf',
   shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
   measures: '/api/shelf/measures',
+  shop: '/api/shop',
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

@@ -31,6 +31,12 @@ export const ERRORS = {
     status: 409,
     message: 'The shelf is full. Take out what is used up, then add this again.',
   },
+  'shop.invalid': { status: 400, message: 'The shop cannot be so.' },
+  'air.unreadable': {
+    status: 400,
+    message:
+      'This is no file of air readings. Choose a CSV file with the columns time, temperature_c, humidity_percent.',
+  },
   'palette.unreadable': { status: 400, message: 'This is no palette file that Zaffet can read.' },
   'picture.unreadable': {
     status: 400,

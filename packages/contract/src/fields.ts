@@ -52,6 +52,13 @@ const onCalendar: Joi.CustomValidator<string> = (value, helpers) =>
   isInstant(value) ? value : helpers.error('instant.none');
 export const instant = (): Joi.StringSchema => Joi.string().custom(onCalendar).required();
 
+/** A day without a time: `2026-05-14`. */
+export const calendarDay = (): Joi.StringSchema =>
+  Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/, 'day')
+    .custom(onCalendar)
+    .required();
+
 export const oneOf = (values: readonly string[]): Joi.StringSchema =>
   Joi.string()
     .valid(...values)

@@ -30,10 +30,16 @@ function allowed({ type, context = {} }: Joi.ValidationErrorItem): string {
     case 'number.infinity':
     case 'number.unsafe':
       return range === undefined ? 'a number' : `a number ${rangeText(range)}`;
+    case 'zone.unknown':
+      return 'a time zone such as Europe/Lisbon, or an offset such as +02:00';
     case 'instant.none':
       return `a date and time such as 2026-05-12T08:30:00Z, of a day the calendar has, in the years ${YEARS.min} to ${YEARS.max}`;
     case 'string.pattern.name':
-      return context['name'] === 'colour' ? 'a colour such as #4a6b5d' : 'letters, digits, - or _';
+      return context['name'] === 'colour'
+        ? 'a colour such as #4a6b5d'
+        : context['name'] === 'day'
+          ? 'a day such as 2026-05-14'
+          : 'letters, digits, - or _';
     case 'id.reserved':
       return 'another word; this one has a meaning of its own';
     case 'string.trim':
@@ -86,8 +92,14 @@ function sentence(path: string, { type, context = {} }: Joi.ValidationErrorItem)
       return `${path} are all left out; at least one must be done.`;
     case 'layers.many':
       return `${path} lay more than ${told('most')} films and resists; leave some out, or go on with them as another finish.`;
-    case 'hours.order':
+    case 'stretch.order':
       return `${path} must close later than it opens.`;
+    case 'stretch.runs-into':
+      return `${path}.${told('i')} opens before the stretch before it closes; put them one after another.`;
+    case 'extra.order':
+      return `${path} must end later than it begins.`;
+    case 'order.circle':
+      return `${path} leads back to the part it begins with; take one of them out.`;
     case 'media.taken':
       return `${path} is ${told('key')}, which another medium has; choose a new key.`;
     case 'medium.unknown':

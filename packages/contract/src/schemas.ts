@@ -22,16 +22,33 @@ import {
   ZONES,
 } from '@zaffet/core/plan';
 import { BODIES } from '@zaffet/core/quantity';
+import { MINUTE_KEYS } from '@zaffet/core/schedule';
 import { WOODS } from '@zaffet/core/wood';
 import Joi from 'joi';
 import { checkBounds } from './bounds';
-import { between, colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from './fields';
+import {
+  between,
+  calendarDay,
+  colour,
+  flag,
+  id,
+  instant,
+  list,
+  number,
+  oneOf,
+  text,
+  wanted,
+  whole,
+} from './fields';
 import { LIMITS } from './plan/limits';
 import { badCell, mapRange } from './plan/maps';
 import { migratePlan } from './plan/migrate';
 import { unpackMap } from './plan/file';
 import { checked } from './refusals';
+import { type Shop } from './shop/types';
+import { isZone } from './plan/zone';
 import {
+  type DayStretch,
   FITTING_KINDS,
   FITTING_TREATMENTS,
   isFilmStep,
@@ -43,6 +60,7 @@ import {
   PLAN_VERSION,
   PRINT_HOLDERS,
   type StepMap,
+  WEEKDAYS,
 } from './plan/types';
 
 const start = Joi.object({
@@ -234,6 +252,7 @@ const part = Joi.object({
   heightMm: number('sideMm'),
   oval: flag(),
   facing: oneOf(FACINGS),
+  body: id().allow(null),
   substrate: oneOf(SUBSTRATE_KEYS),
   ground: Joi.object({ colour: colour().allow(null), grain: oneOf(GRAIN_WAYS) }).required(),
   relief: Joi.object({
@@ -300,16 +319,46 @@ const paletteColour = Joi.object({
   dry: flag(),
 });
 
-const hours = Joi.object({
-  opensMin: whole('clockMin'),
-  closesMin: whole('clockMin'),
-  offsetMin: whole('offsetMin'),
-})
-  .allow(null)
-  .required()
-  .custom((value: Plan['hours'], helpers) =>
-    value === null || value.closesMin > value.opensMin ? value : helpers.error('hours.order'),
-  );
+const dayStretch = Joi.object({ opensMin: whole('clockMin'), closesMin: whole('clockMin') }).custom(
+  (value: DayStretch, helpers) =>
+    value.closesMin > value.opensMin ? value : helpers.error('stretch.order'),
+);
+
+/** Stretches of one day, one after another. */
+const day = list(dayStretch, 'stretches').custom((stretches: readonly DayStretch[], helpers) => {
+  const i = stretches.findIndex(({ opensMin }, k) => k > 0 && opensMin < stretches[k - 1]!.closesMin);
+  return i < 0 ? stretches : helpers.error('stretch.runs-into', { i });
+});
+
+const work = Joi.object({
+  zone: Joi.string()
+    .max(LIMITS.textLength.max)
+    .custom((value: string, helpers) => (isZone(value) ? value : helpers.error('zone.unknown')))
+    .required(),
+  week: Joi.object(Object.fromEntries(WEEKDAYS.map((name) => [name, day]))).required(),
+  daysOff: list(calendarDay(), 'daysOff'),
+  extra: list(
+    Joi.object({ from: instant(), until: instant() }).custom(
+      (value: { from: string; until: string }, helpers) =>
+        Date.parse(value.until) > Date.parse(value.from) ? value : helpers.error('extra.order'),
+    ),
+    'extra',
+  ),
+  people: whole('people'),
+  daylight: dayStretch.allow(null).required(),
+  minutes: Joi.object()
+    .pattern(Joi.string().valid(...MINUTE_KEYS), number('minutes').optional())
+    .required(),
+});
+
+const timing = Joi.object({
+  deadlineAt: instant().allow(null),
+  backward: flag(),
+  prepares: flag(),
+  pins: list(Joi.object({ partId: id(), stepId: id(), coat: whole('pinnedCoat'), at: instant() }), 'pins'),
+  deliveries: list(Joi.object({ medium: id(), colour: colour().allow(null), at: instant() }), 'deliveries'),
+  order: list(Joi.object({ first: id(), then: id() }), 'order'),
+}).required();
 
 const air = Joi.object({
   temperatureC: number('temperatureC'),
@@ -385,10 +434,23 @@ const layersTold: Joi.CustomValidator<Plan> = (plan, helpers) => {
   return f < 0 ? plan : helpers.error('layers.many', { at: `finishes.${f}.steps`, most: LIMITS.layers.max });
 };
 
+/** Index of an order of parts that leads back to where it began; null where none does. */
+function circle({ timing: { order } }: Plan): number | null {
+  const leads = (from: string, to: string, seen: readonly string[]): boolean =>
+    order.some(
+      ({ first, then }) =>
+        first === from && (then === to || (!seen.includes(then) && leads(then, to, [...seen, then]))),
+    );
+  const i = order.findIndex(({ first, then }) => first === then || leads(then, first, [then]));
+  return i < 0 ? null : i;
+}
+
 /** Parts name finishes that are meant, what-ifs name what they stand beside; a film lies at least thinly everywhere. */
 const linked: Joi.CustomValidator<Plan> = (plan, helpers) => {
   const meant = plan.finishes.filter(({ whatIfOf }) => whatIfOf === null).map(({ id }) => id);
-  for (const [i, { finish, maps }] of plan.piece.parts.entries()) {
+  for (const [i, { finish, maps, body }] of plan.piece.parts.entries()) {
+    if (body !== null && plan.piece.bodies.every(({ id }) => id !== body))
+      return helpers.error('link.unknown', { at: `piece.parts.${i}.body`, id: body, what: 'body' });
     if (!meant.includes(finish))
       return helpers.error('link.unknown', { at: `piece.parts.${i}.finish`, id: finish, what: 'finish' });
     for (const [stepId, { percent }] of Object.entries(maps)) {
@@ -401,6 +463,8 @@ const linked: Joi.CustomValidator<Plan> = (plan, helpers) => {
       if (bad >= 0) return helpers.error('map.value', { at, bad, cell: percent[bad], min, max });
     }
   }
+  const round = circle(plan);
+  if (round !== null) return helpers.error('order.circle', { at: `timing.order.${round}` });
   const i = plan.finishes.findIndex(({ whatIfOf }) => whatIfOf !== null && !meant.includes(whatIfOf));
   const lost = plan.finishes[i];
   return lost === undefined
@@ -416,12 +480,14 @@ const planSchema = Joi.object<Plan>({
   startsAt: instant(),
   piece: Joi.object({
     name: text(),
+    bodies: list(Joi.object({ id: id(), name: text() }), 'bodies').unique('id'),
     parts: list(part, 'parts').unique('id'),
   }).required(),
   finishes: list(finish, 'finishes').unique('id'),
   palette: list(paletteColour, 'palette').unique('id'),
   air,
-  hours,
+  work: work.allow(null).required(),
+  timing,
   media: list(ownMedium, 'ownMedia'),
   prices: Joi.object().pattern(id(), number('price').optional()).required(),
 })
@@ -445,6 +511,22 @@ const saveSchema = Joi.object<{ revision: number; plan: object }>({
 export function parsePlan(value: unknown): Plan {
   checkBounds(value, 'plan.invalid');
   return checked(planSchema, migratePlan(value), 'plan.invalid');
+}
+
+const shopSchema = Joi.object<Shop>({
+  work: work.allow(null).required(),
+  air: Joi.object({
+    temperatureC: number('temperatureC'),
+    humidity: number('humidity'),
+    draughtMS: number('draughtMS'),
+    altitudeM: number('altitudeM'),
+  }).required(),
+}).required();
+
+/** Reads what the shop is. @throws ZaffetError `shop.invalid` with every refused field */
+export function parseShop(value: unknown): Shop {
+  checkBounds(value, 'shop.invalid');
+  return checked(shopSchema, value, 'shop.invalid');
 }
 
 /** Reads a save: its revision and its plan. @throws ZaffetError as `parsePlan` */

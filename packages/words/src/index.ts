@@ -6,3 +6,5 @@ export * from './names';
 export * from './prep';
 export * from './sentences';
 export * from './natural';
+export * from './timetable';
+export * from './timetableFiles';

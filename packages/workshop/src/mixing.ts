@@ -8,10 +8,11 @@ import {
   type Shelf,
 } from '@zaffet/contract';
 import { deltaE2000 } from '@zaffet/core/colour';
-import { handsOn } from '@zaffet/core/course';
 import { stepTimes } from '@zaffet/core/forecast';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { type Schedule, sumsOf } from '@zaffet/core/schedule';
 import { isClear, mediumLookup, POWDER_SOLIDS } from '@zaffet/core/media';
-import { isFilm, panelArea, type PanelPlan } from '@zaffet/core/plan';
+import { isFilm, panelArea } from '@zaffet/core/plan';
 import {
   mixInSpoons,
   type Pot,
@@ -24,7 +25,9 @@ import {
 import { pricesKnown } from './shelf/has';
 import { potUseBy } from './shelf/keeps';
 import { basisOf } from './basis';
-import { type Circumstances, partPlan } from './partPlan';
+import { partPlan } from './partPlan';
+import { colours, recipeOf } from './potRecipe';
+import { timetable } from './timetable';
 
 const ML = 1e-6;
 /** Colours nearer than this are one to the eye [ΔE00]. */
@@ -97,46 +100,23 @@ export interface Mixing {
 /** Area a sheet of abrasive paper does before it is dull [m²]; common practice. */
 const SHEET_DOES = 0.8;
 
-/** What comes out of one pot: thinned further it still does, thickened by standing it is another. */
-const recipeOf = (step: FilmPlanStep): string =>
-  [
-    step.medium,
-    step.colour,
-    Math.min(0, step.dilution),
-    step.kind === 'coat' ? `${step.bonding} ${String(step.lumps)} ${step.texture}` : (step.sheen ?? ''),
-  ].join(' ');
-
-/** A coat of several colours takes a pot of each, by its share. */
-function colours(step: FilmPlanStep): readonly { readonly step: FilmPlanStep; readonly share: number }[] {
-  if (step.kind !== 'coat' || step.others.length === 0) return [{ step, share: 1 }];
-  const own = 1 - step.others.reduce((sum, { share }) => sum + share, 0);
-  return [
-    { step, share: own },
-    ...step.others.map(({ name, colour, share }) => ({ step: { ...step, colour, colourName: name }, share })),
-  ];
-}
-
 /**
- * What a plan takes over all its parts: pots to mix with their moments, what goes into each, what to buy against a
- * shelf.
+ * What a plan takes over all its parts: pots to mix with their moments by the timetable, what goes into each, what to buy
+ * against a shelf.
  * @throws InputError as `forecast`
  */
-export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = {}): Mixing {
+export function mixing(plan: Plan, shelf: Shelf, { table, circumstances } = timetable(plan)): Mixing {
   const uses: PotUse[] = [];
   /** The step a recipe is first made for, in the colour it is made in. */
   const made = new Map<string, FilmPlanStep>();
   const sanded = new Map<number, number>();
-  let hands = 0;
-  let hours: PanelPlan['hours'];
   for (const { id } of plan.piece.parts) {
     const part = partPlan(plan, id, null, circumstances);
     const basis = basisOf(part);
     const { plan: model } = basis;
-    hours ??= model.hours;
     const media = mediumLookup(model.media);
     const times = stepTimes(basis);
     const area = panelArea(model.panel);
-    hands += model.steps.reduce((sum, step) => sum + handsOn(step, model.panel), 0);
     for (const item of quantities(model, plan.prices)) {
       const laid = part.steps.find(({ id: own }) => own === item.stepId)!;
       const index = model.steps.findIndex((s) => s.id === item.stepId);
@@ -162,7 +142,7 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
       if (step.kind === 'distress' && toolOf(step.tool).action === 'sand')
         sanded.set(step.grit, (sanded.get(step.grit) ?? 0) + area * Math.max(1, step.rounds / 8));
   }
-  const mixed = pots(uses, 273.15 + plan.air.temperatureC, hours).map((pot, i) =>
+  const mixed = pots(uses, celsiusToKelvin(plan.air.temperatureC), mixedBy(table)).map((pot, i) =>
     mixPot(pot, i, plan, shelf, made.get(pot.recipe)!),
   );
   const shopping = shoppingOf(mixed, plan, shelf);
@@ -180,9 +160,16 @@ export function mixing(plan: Plan, shelf: Shelf, circumstances: Circumstances = 
     })),
     cost: usedCost(mixed, plan, shelf),
     toPay: costs.some((cost) => cost === null) ? null : costs.reduce<number>((sum, c) => sum + c!, 0),
-    handsOn: hands,
+    handsOn: sumsOf(table).hands,
   };
 }
+
+/** When a pot is mixed, by the use that comes out of it first. */
+const mixedBy =
+  ({ mixes }: Pick<Schedule, 'mixes'>) =>
+  ({ partId, stepId, recipe }: PotUse): number | null =>
+    mixes.find((mix) => mix.partId === partId && mix.stepId === stepId && mix.recipe.startsWith(recipe))
+      ?.at ?? null;
 
 const measuresOf = ({ measures }: Shelf): { dish: number; spoon: number; teaspoon: number } => ({
   dish: measures.dishMl * ML,

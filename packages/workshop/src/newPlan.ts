@@ -6,6 +6,7 @@ import {
   PLAN_FORMAT,
   PLAN_VERSION,
   type PlanStep,
+  type TimingFile,
   type Wants,
 } from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
@@ -22,6 +23,17 @@ export const NO_LOOK: Look = {
   degree: 'keep',
 };
 
+/** Id of what most parts are turned with: the piece itself. */
+export const BODY = 'piece';
+export const NO_TIMING: TimingFile = {
+  deadlineAt: null,
+  backward: false,
+  prepares: true,
+  pins: [],
+  deliveries: [],
+  order: [],
+};
+
 /** A panel of old varnish, scuffed, as most pieces that are painted over. */
 export function newPart(
   id: string,
@@ -36,6 +48,7 @@ export function newPart(
     ...size,
     oval: false,
     facing,
+    body: facing === 'loose' ? null : BODY,
     substrate: 'scuffed',
     ground: { colour: null, grain: 'along' },
     relief: null,
@@ -50,6 +63,13 @@ export function newPart(
     use: 'display',
   };
 }
+
+/** A piece of parts that are turned together, but for those that lie by themselves. */
+export const bodied = (name: string, parts: readonly Part[]): Plan['piece'] => ({
+  name,
+  bodies: parts.some(({ body }) => body === BODY) ? [{ id: BODY, name: name.trim() || 'Piece' }] : [],
+  parts,
+});
 
 export const newFinish = (id: string, name: string, steps: readonly PlanStep[]): Finish => ({
   id,
@@ -67,22 +87,28 @@ export function newPlan(
   startsAt: string,
   nextId: () => string,
   piece?: { readonly name: string; readonly parts: (finish: string) => readonly Part[] },
+  work: Plan['work'] = null,
 ): Plan {
   const part = nextId();
   const steps = SCHOOL_STEPS[school](nextId, when('recoat'));
   const finish = nextId();
-  const panel = { name, parts: [newPart(part, 'Panel', { widthMm: 600, heightMm: 400 }, finish)] };
+  const panel = {
+    name,
+    bodies: [],
+    parts: [newPart(part, 'Panel', { widthMm: 600, heightMm: 400 }, finish)],
+  };
   return {
     format: PLAN_FORMAT,
     version: PLAN_VERSION,
     name,
     seed,
     startsAt,
-    piece: piece === undefined ? panel : { name: piece.name, parts: piece.parts(finish) },
+    piece: piece === undefined ? panel : bodied(piece.name, piece.parts(finish)),
     finishes: [newFinish(finish, 'Finish', steps)],
     palette: [],
     air: { temperatureC: 21, humidity: 0.5, draughtMS: 0.1, altitudeM: 0, later: [] },
-    hours: null,
+    work,
+    timing: NO_TIMING,
     media: [],
     prices: {},
   };

@@ -14,7 +14,7 @@ export interface Circumstances {
 /** One part of a plan with the finish it gets: what the workbench shows and the core computes. */
 export interface PartPlan extends Pick<
   Plan,
-  'name' | 'startsAt' | 'air' | 'hours' | 'media' | 'prices' | 'palette'
+  'name' | 'startsAt' | 'air' | 'work' | 'media' | 'prices' | 'palette'
 > {
   readonly pieceName: string;
   readonly part: Part;
@@ -41,11 +41,54 @@ function givenOf(
   finish: Finish,
   { shop = NO_SHOP, moments, known }: Circumstances,
 ): Omit<Basis, 'plan'> {
-  if (finish.id !== part.finish) return { shop };
+  const own = moments?.[part.id];
+  // What is tried on a part begins when the part does, and goes on alone.
+  if (finish.id !== part.finish) return { shop, ...beginning(finish, own) };
   return {
     shop,
-    ...(moments?.[part.id] === undefined ? {} : { moments: moments[part.id] }),
+    ...(own === undefined ? {} : { moments: own }),
     ...(known?.[part.id] === undefined ? {} : { known: known[part.id] }),
+  };
+}
+
+function beginning(
+  { steps }: Finish,
+  moments: Basis['moments'],
+): Pick<Basis, 'moments'> {
+  const first = steps.find(({ off }) => !off);
+  const at = Object.values(moments ?? {}).flatMap((moment) =>
+    'notBefore' in moment ? [moment.notBefore] : [],
+  );
+  return first === undefined || at.length === 0
+    ? {}
+    : { moments: { [first.id]: { notBefore: Math.min(...at) } } };
+}
+
+/**
+ * Moments as far as they hold for steps that were changed since: from the first step on that begins by another rule,
+ * or is new, each goes by its own.
+ */
+export function momentsKept(
+  moments: NonNullable<Basis['moments']>,
+  before: readonly PlanStep[],
+  now: readonly PlanStep[],
+): NonNullable<Basis['moments']> {
+  const same = (a: PlanStep | undefined, b: PlanStep | undefined): boolean =>
+    a === b || (a?.id === b?.id && JSON.stringify(a?.start) === JSON.stringify(b?.start));
+  const changed = now.findIndex((step, i) => !same(before[i], step));
+  if (changed < 0) return moments;
+  const kept = now.slice(0, changed).map(({ id }) => id);
+  return Object.fromEntries(Object.entries(moments).filter(([id]) => kept.includes(id)));
+}
+
+/** A part with other steps to try: what was timed holds up to the first that is changed. */
+export function withSteps(plan: PartPlan, steps: readonly PlanStep[]): PartPlan {
+  const { moments } = plan.circumstances;
+  if (moments === undefined) return { ...plan, steps };
+  return {
+    ...plan,
+    steps,
+    circumstances: { ...plan.circumstances, moments: momentsKept(moments, plan.steps, steps) },
   };
 }
 
@@ -70,7 +113,7 @@ export function partPlan(
   finishId: string | null = null,
   circumstances: Circumstances = {},
 ): PartPlan {
-  const { name, startsAt, air, hours, media, prices, palette } = plan;
+  const { name, startsAt, air, work, media, prices, palette } = plan;
   const at = Math.max(
     0,
     plan.piece.parts.findIndex(({ id }) => id === partId),
@@ -84,7 +127,7 @@ export function partPlan(
     name,
     startsAt,
     air,
-    hours,
+    work,
     media,
     prices,
     palette,

@@ -14,7 +14,7 @@ import { isOf, medium } from '@zaffet/core/media';
 import { type Finding, type FindingCode } from '@zaffet/core/notes';
 import { nextGrit } from '@zaffet/core/wear';
 import { after, newCoat, newDistress, newSeal, newStep, when } from './create';
-import { type PartPlan } from './partPlan';
+import { type PartPlan, withSteps } from './partPlan';
 import { basisOf } from './basis';
 
 /** A way out that one press takes; undo brings everything back. */
@@ -386,7 +386,13 @@ export function remedyFor(finding: Finding, plan: PartPlan, nextId: () => string
       tried !== null &&
       tried.steps.length <= LIMITS.steps.max &&
       tried.steps.some(({ off }) => !off) &&
-      !remains({ ...plan, steps: tried.steps.filter(({ off }) => !off) }, finding),
+      !remains(
+        withSteps(
+          plan,
+          tried.steps.filter(({ off }) => !off),
+        ),
+        finding,
+      ),
   );
   if (way === undefined) return null;
   return {

@@ -1,6 +1,6 @@
 import {
+  type AirFile,
   type FilmPlanStep,
-  type HoursFile,
   type MappedStep,
   type Part,
   type PartRelief,
@@ -19,16 +19,15 @@ import {
   type StartRule,
   type Step,
   type Tint,
-  type WorkingHours,
 } from '@zaffet/core/plan';
 import {
   celsiusToKelvin,
   minutesToSeconds,
   mmToMetres,
-  SECONDS_PER_DAY,
   SECONDS_PER_HOUR,
   umToMetres,
 } from '@zaffet/core/units';
+import { workTime } from './calendar';
 import { type PartPlan } from './partPlan';
 
 const secondsBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
@@ -206,15 +205,6 @@ function stepOf(step: PlanStep, startsAt: string, part: Part): Step {
   }
 }
 
-function hoursOf({ opensMin, closesMin, offsetMin }: HoursFile, startsAt: string): WorkingHours {
-  const clock = (Date.parse(startsAt) / 1000 + minutesToSeconds(offsetMin)) % SECONDS_PER_DAY;
-  return {
-    opens: minutesToSeconds(opensMin),
-    closes: minutesToSeconds(closesMin),
-    clockAtStart: (clock + SECONDS_PER_DAY) % SECONDS_PER_DAY,
-  };
-}
-
 const reliefOf = (relief: PartRelief | null): { relief?: Relief } =>
   relief === null
     ? {}
@@ -226,24 +216,34 @@ const reliefOf = (relief: PartRelief | null): { relief?: Relief } =>
         },
       };
 
+/** Series made before: all parts of a plan share one, so that what evaporates in it is worked out once. */
+const airs = new WeakMap<AirFile, { startsAt: string; series: AirSample[] }>();
+
+function airOf({ air, startsAt }: Pick<PartPlan, 'air' | 'startsAt'>): AirSample[] {
+  const before = airs.get(air);
+  if (before?.startsAt === startsAt) return before.series;
+  const constant = { speed: air.draughtMS, altitude: air.altitudeM };
+  const sample = (from: number, of: { temperatureC: number; humidity: number }): AirSample => ({
+    from,
+    temperature: celsiusToKelvin(of.temperatureC),
+    humidity: of.humidity,
+    ...constant,
+  });
+  const later = air.later.map((of) => sample(secondsBetween(startsAt, of.at), of));
+  // What holds at the start is what was told last before it.
+  const past = later.findLast(({ from }) => from <= 0);
+  const series = [
+    past === undefined ? sample(0, air) : { ...past, from: 0 },
+    ...later.filter(({ from }) => from > 0),
+  ];
+  airs.set(air, { startsAt, series });
+  return series;
+}
+
 /** A part of a plan in the core's terms: SI, moments in seconds from its start. */
 export function toModel(plan: PartPlan): PanelPlan {
   const { part } = plan;
-  const constant = { speed: plan.air.draughtMS, altitude: plan.air.altitudeM };
-  const first: AirSample = {
-    from: 0,
-    temperature: celsiusToKelvin(plan.air.temperatureC),
-    humidity: plan.air.humidity,
-    ...constant,
-  };
-  const later = plan.air.later
-    .map((sample) => ({
-      from: secondsBetween(plan.startsAt, sample.at),
-      temperature: celsiusToKelvin(sample.temperatureC),
-      humidity: sample.humidity,
-      ...constant,
-    }))
-    .filter((sample) => sample.from > 0);
+  const { work } = workTime(plan);
   return {
     panel: {
       width: mmToMetres(part.widthMm),
@@ -259,9 +259,9 @@ export function toModel(plan: PartPlan): PanelPlan {
       ...reliefOf(part.relief),
     },
     steps: plan.steps.map((step) => stepOf(step, plan.startsAt, part)),
-    air: [first, ...later],
+    air: airOf(plan),
     seed: plan.seed,
-    ...(plan.hours === null ? {} : { hours: hoursOf(plan.hours, plan.startsAt) }),
+    ...(work === undefined ? {} : { work }),
     media: plan.media,
     ...(plan.look.shows['panel'] === undefined ? {} : { bareWanted: plan.look.shows['panel'] }),
   };

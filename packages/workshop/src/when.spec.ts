@@ -1,5 +1,6 @@
 import { type Plan } from '@zaffet/contract';
 import { SCHOOL_KEYS } from './schools';
+import { usualWork } from './calendar';
 import { newPlan } from './newPlan';
 import { endsAt, standingAt, startToEndBy } from './when';
 import { beginAt } from './begin';
@@ -29,12 +30,12 @@ describe('a plan by the clock', () => {
   });
 
   it('is begun earlier where the painter goes home at night', () => {
-    const hours = { opensMin: 480, closesMin: 1080, offsetMin: 0 };
+    const work = usualWork('+00:00');
     const by = '2026-06-20T18:00:00.000Z';
     const free = startToEndBy(plan(), by);
-    const kept = startToEndBy(plan({ hours }), by);
+    const kept = startToEndBy(plan({ work }), by);
     expect(Date.parse(kept)).toBeLessThanOrEqual(Date.parse(free));
-    expect(endsAt(beginAt(plan({ hours }), kept))).toBeLessThanOrEqual(Date.parse(by));
+    expect(endsAt(beginAt(plan({ work }), kept))).toBeLessThanOrEqual(Date.parse(by));
   });
 
   it('is ahead, under way with its next step, or past', () => {

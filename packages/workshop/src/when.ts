@@ -1,8 +1,7 @@
 import { type Plan, type PlanStep } from '@zaffet/contract';
-import { forecast } from '@zaffet/core/forecast';
-import { basisOf } from './basis';
+import { type Schedule } from '@zaffet/core/schedule';
 import { beginAt } from './begin';
-import { partPlan } from './partPlan';
+import { timetable } from './timetable';
 
 const MS = 1000;
 const instantOf = (ms: number): string => new Date(ms).toISOString();
@@ -13,30 +12,26 @@ interface Planned {
   readonly at: number;
 }
 
-/** All steps of all parts with their moments, in order; parts of one finish are worked together and told once. */
-function plannedSteps(plan: Plan): { readonly steps: readonly Planned[]; readonly endsAt: number } {
+/** All steps of a timetable with their moments, in order; parts of one finish are worked together and told once. */
+function plannedSteps(plan: Plan, { entries }: Schedule): readonly Planned[] {
   const start = Date.parse(plan.startsAt);
-  let endsAt = start;
-  const steps = new Map<string, Planned>();
-  for (const { id } of plan.piece.parts) {
-    const part = partPlan(plan, id);
-    const { times, coats } = forecast(basisOf(part));
-    times.forEach(({ from, until }, i) => {
-      const step = part.steps[i]!;
-      const known = steps.get(step.id);
-      const at = start + from * MS;
-      if (known === undefined || at < known.at) steps.set(step.id, { step, at });
-      endsAt = Math.max(endsAt, start + until * MS);
-    });
-    // A piece is done when it can be touched.
-    const touch = coats.at(-1)?.states.touch;
-    if (touch != null) endsAt = Math.max(endsAt, start + touch * MS);
+  const steps = new Map(plan.finishes.flatMap(({ steps: own }) => own.map((step) => [step.id, step] as const)));
+  const seen = new Map<string, Planned>();
+  for (const { stepId, from } of entries) {
+    const step = steps.get(stepId);
+    if (step !== undefined && !seen.has(stepId)) seen.set(stepId, { step, at: start + from * MS });
   }
-  return { steps: [...steps.values()].sort((a, b) => a.at - b.at), endsAt };
+  return [...seen.values()];
 }
 
-/** When a plan is done: its last step ended and its last film dry to the touch [ms since 1970]. @throws as `forecast` */
-export const endsAt = (plan: Plan): number => plannedSteps(plan).endsAt;
+/** When a timetable is through: its last film dry, or its last work done where a film never is [ms since 1970]. */
+function endOf(plan: Plan, { ready, entries }: Schedule): number {
+  const last = Math.max(0, ...entries.map(({ until }) => until));
+  return Date.parse(plan.startsAt) + (ready ?? last) * MS;
+}
+
+/** When a plan is done: its last step ended and its last film dry through [ms since 1970]. @throws as `forecast` */
+export const endsAt = (plan: Plan): number => endOf(plan, timetable(plan).table);
 
 /** Hours of work and nights shift with the start: so often it is looked again. */
 const TRIES = 6;
@@ -66,7 +61,8 @@ export type Standing =
 export function standingAt(plan: Plan, now: number): Standing {
   const begins = Date.parse(plan.startsAt);
   if (now < begins) return { kind: 'ahead', begins };
-  const { steps, endsAt: ends } = plannedSteps(plan);
+  const { table } = timetable(plan);
+  const ends = endOf(plan, table);
   if (now > ends) return { kind: 'past' };
-  return { kind: 'under-way', next: steps.find(({ at }) => at > now) ?? null, ends };
+  return { kind: 'under-way', next: plannedSteps(plan, table).find(({ at }) => at > now) ?? null, ends };
 }

@@ -14,13 +14,12 @@ import { type Basis } from '@zaffet/core/basis';
 import { handsOn, type StepTimes } from '@zaffet/core/course';
 import { forecast, type Forecast } from '@zaffet/core/forecast';
 import { hazards } from '@zaffet/core/hazard';
-import { turns } from '@zaffet/core/piece';
+import { type Schedule } from '@zaffet/core/schedule';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import {
   BODY_NAMES,
   COVER_NAMES,
   duration,
-  FACING_NAMES,
   FIGURE_WORDS,
   figureText,
   findingWords,
@@ -29,11 +28,14 @@ import {
   layerWord,
   MANNER_NAMES,
   mediumName,
+  partsOf,
   perCent,
   placedWords,
   prepWords,
   PRINT_HOLDER_NAMES,
   SHEEN_NAMES,
+  sittingDetail,
+  sittingTitle,
   spoonText,
   startWords,
   stepTitle,
@@ -53,6 +55,8 @@ import {
   type PartPlan,
   partPlan,
   prepOf,
+  sittings,
+  timetable,
 } from '@zaffet/workshop';
 
 /** A step as it is done, with a box to tick. */
@@ -92,6 +96,13 @@ export interface SheetFinish {
   readonly notes: readonly { readonly title: string; readonly text: string }[];
 }
 
+/** A sitting by the clock. */
+export interface SheetLine {
+  readonly at: string;
+  readonly title: string;
+  readonly detail: string;
+}
+
 /** What a job sheet says, section by section, before it is laid out. */
 export interface JobSheet {
   readonly title: string;
@@ -102,7 +113,8 @@ export interface JobSheet {
     /** What is still to be done before the first coat. */
     readonly prep: readonly string[];
   }[];
-  readonly turning: readonly string[];
+  /** What is done when, over all parts: a line a sitting, a list a day. */
+  readonly days: readonly { readonly day: string; readonly lines: readonly SheetLine[] }[];
   readonly finishes: readonly SheetFinish[];
   readonly mixes: readonly { readonly title: string; readonly amount: string; readonly detail: string }[];
   readonly cautions: readonly {
@@ -153,16 +165,15 @@ export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
   const start = Date.parse(plan.startsAt);
   const format = clockIn(zone);
   const clock = (moment: number): string => format(start + moment * 1000);
+  const timed = timetable(plan);
+  const { table } = timed;
   const worked = plan.piece.parts.map((part): Worked => {
-    const of = partPlan(plan, part.id);
+    const of = partPlan(plan, part.id, null, timed.circumstances);
     const basis = basisOf(of);
     return { plan: of, basis, result: forecast(basis) };
   });
-  const used = mixing(plan, shelf);
-  const ready = worked.map(({ result }) => result.readyAt);
-  const done = ready.some((at) => at === null)
-    ? 'never in this air'
-    : clock(Math.max(...ready.map((at) => at!)));
+  const used = mixing(plan, shelf, timed);
+  const done = table.ready === null ? 'never in this air' : clock(table.ready);
   return {
     title: plan.name,
     subtitle: `${plan.piece.name}, ${
@@ -175,10 +186,7 @@ export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
         .filter(({ step }) => !part.prepared.includes(step))
         .map((hint) => prepWords(hint).text),
     })),
-    turning: turns(plan.piece.parts).map(({ up, partIds }) => {
-      const names = partIds.map((id) => plan.piece.parts.find((part) => part.id === id)!.name.toLowerCase());
-      return `${up === 'loose' ? 'Beside it' : `${FACING_NAMES[up]} up`}: ${names.join(', ')}`;
-    }),
+    days: daysOf(plan, table, clock),
     finishes: meantFinishes(plan).flatMap((finish) => {
       const own = worked.filter(({ plan: of }) => of.finish.id === finish.id);
       return own.length === 0 ? [] : [finishSheet(finish, own, clock)];
@@ -187,6 +195,26 @@ export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
     cautions: cautionsOf(worked),
     deference: HAZARD_DEFERENCE,
   };
+}
+
+/** The timetable as a list by the clock, day by day. */
+function daysOf(plan: Plan, table: Schedule, clock: (moment: number) => string): JobSheet['days'] {
+  const days: { day: string; lines: SheetLine[] }[] = [];
+  for (const sitting of sittings(plan, table)) {
+    const told = clock(sitting.from);
+    const cut = told.lastIndexOf(', ');
+    const day = told.slice(0, cut);
+    if (days.at(-1)?.day !== day) days.push({ day, lines: [] });
+    const parts = partsOf(sitting, plan);
+    const urgent =
+      sitting.urgency === 'must' && sitting.closes !== null ? [`not later than ${clock(sitting.closes)}`] : [];
+    days.at(-1)!.lines.push({
+      at: told.slice(cut + 2),
+      title: `${sittingTitle(sitting, plan)}: ${parts}`,
+      detail: [sittingDetail(sitting, plan), ...urgent].filter(Boolean).join('; '),
+    });
+  }
+  return days;
 }
 
 /** Times and figures are those of the largest part, which takes longest. */

@@ -198,9 +198,17 @@ export function jobSheetPdf(told: JobSheet): Promise<Buffer> {
             ...prep.map((text): Content => ({ columns: [box(), { text, width: '*' }], columnGap: 6 })),
           ],
         })),
-        ...(sheet.turning.length > 1
-          ? [{ text: `Turning it: ${sheet.turning.join('; ')}.`, margin: [0, 2, 0, 0] } as Content]
-          : []),
+        ...sheet.days.map(({ day, lines }, i) =>
+          headed(
+            i === 0 ? `What is done when: ${day}` : day,
+            [16, 44, '*'],
+            lines.map(({ at, title, detail }): Content[] => [
+              box(),
+              at,
+              { text: [title, { text: detail === '' ? '' : `  ${detail}`, style: 'quiet' }] },
+            ]),
+          ),
+        ),
         ...sheet.finishes.flatMap(finishContent),
         headed(
           'What to mix',

@@ -1,4 +1,5 @@
 import { FILM_MAP_RANGE, MAP_CELLS, MAP_RANGE, PLAN_RANGES } from '@zaffet/core/plan';
+import { MINUTE_RANGE } from '@zaffet/core/schedule';
 import {
   kelvinToCelsius,
   metresToMm,
@@ -95,7 +96,16 @@ export const LIMITS = {
   placeMm: { min: 0, max: round(metresToMm(PLAN_RANGES.side.max)), step: 1, unit: 'mm' },
   glossUnits: { min: 0, max: 100, step: 1, unit: 'GU' },
   clockMin: { min: 0, max: PLAN_RANGES.clock.max / SECONDS_PER_MINUTE, step: 5, unit: 'min' },
-  offsetMin: { min: -840, max: 840, step: 15, unit: 'min' },
+  stretches: { min: 0, max: 4, step: 1, unit: '' },
+  daysOff: { min: 0, max: 60, step: 1, unit: '' },
+  extra: { min: 0, max: 60, step: 1, unit: '' },
+  people: { min: 1, max: 3, step: 1, unit: '' },
+  minutes: { ...MINUTE_RANGE, step: 1, unit: 'min' },
+  pins: { min: 0, max: 400, step: 1, unit: '' },
+  pinnedCoat: { min: 0, max: 40, step: 1, unit: '' },
+  deliveries: { min: 0, max: 40, step: 1, unit: '' },
+  order: { min: 0, max: 40, step: 1, unit: '' },
+  bodies: { min: 0, max: 12, step: 1, unit: '' },
   handsMin: { min: 0, max: PLAN_RANGES.hands.max / SECONDS_PER_MINUTE, step: 5, unit: 'min' },
   restMin: { min: 0, max: PLAN_RANGES.wait.max / SECONDS_PER_MINUTE, step: 5, unit: 'min' },
   amountMl: { min: 0, max: 50000, step: 10, unit: 'mL' },

@@ -1,7 +1,7 @@
 import { fault, ZaffetError } from '../errors';
 import { badCell } from './maps';
 import { packPercent } from './packed';
-import { PLACED_ZONE_NAMES, PLAN_FORMAT, PLAN_VERSION } from './types';
+import { PLACED_ZONE_NAMES, PLAN_FORMAT, PLAN_VERSION, WEEKDAYS } from './types';
 
 /** What a cell of a packed map can hold. */
 const BYTES = { min: 0, max: 255 };
@@ -237,6 +237,50 @@ function from6(file: Fields): Fields {
   };
 }
 
+/** Version 7 knew the same hours every day, one person, and parts that were all turned as one piece. */
+function from7(file: Fields): Fields {
+  const { piece, hours, ...rest } = file;
+  const body = 'piece';
+  const parts = fieldsOf(piece)['parts'];
+  const turned =
+    Array.isArray(parts) && parts.some((part: unknown) => fieldsOf(part)['facing'] !== 'loose');
+  return {
+    ...rest,
+    version: 8,
+    piece: isFields(piece)
+      ? {
+          ...piece,
+          bodies: turned ? [{ id: body, name: piece['name'] }] : [],
+          parts: each(parts, (part) => ({ ...part, body: part['facing'] === 'loose' ? null : body })),
+        }
+      : piece,
+    work: isFields(hours) ? everyDay(hours) : null,
+    timing: {
+      deadlineAt: null,
+      backward: false,
+      prepares: false,
+      pins: [],
+      deliveries: [],
+      order: [],
+    },
+  };
+}
+
+/** The hours of version 7: the same stretch on every day, by a clock that is so many minutes off UTC. */
+function everyDay({ opensMin, closesMin, offsetMin }: Fields): Fields {
+  const off = typeof offsetMin === 'number' ? Math.abs(offsetMin) : 0;
+  const two = (number: number): string => String(Math.floor(number)).padStart(2, '0');
+  return {
+    zone: `${Number(offsetMin) < 0 ? '-' : '+'}${two(off / 60)}:${two(off % 60)}`,
+    week: Object.fromEntries(WEEKDAYS.map((name) => [name, [{ opensMin, closesMin }]])),
+    daysOff: [],
+    extra: [],
+    people: 1,
+    daylight: null,
+    minutes: {},
+  };
+}
+
 /** Steps from each version to the next, by the version they read. */
 const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   1: from1,
@@ -245,6 +289,7 @@ const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   4: from4,
   5: from5,
   6: from6,
+  7: from7,
 };
 
 /**

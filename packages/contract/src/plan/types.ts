@@ -20,10 +20,11 @@ import {
   type Zone,
 } from '@zaffet/core/plan';
 import { type Body } from '@zaffet/core/quantity';
+import { type MinuteKey } from '@zaffet/core/schedule';
 import { type Wood } from '@zaffet/core/wood';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 7;
+export const PLAN_VERSION = 8;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -278,6 +279,8 @@ export interface Part {
   /** Round or oval: the ellipse in its size. */
   readonly oval: boolean;
   readonly facing: Facing;
+  /** Id of what it is turned with; null for a part that lies by itself. */
+  readonly body: string | null;
   readonly substrate: SubstrateKey;
   /** How what is there looks: its colour, null for what such a surface mostly has, and which way its grain runs. */
   readonly ground: { readonly colour: string | null; readonly grain: GrainWay };
@@ -312,11 +315,61 @@ export interface AirFile {
   }[];
 }
 
-/** When the painter works, in minutes from midnight; `offsetMin` is the shop's clock against UTC. */
-export interface HoursFile {
+/** A stretch of a day, minutes from midnight by the shop's clock. */
+export interface DayStretch {
   readonly opensMin: number;
   readonly closesMin: number;
-  readonly offsetMin: number;
+}
+export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
+export type Weekday = (typeof WEEKDAYS)[number];
+
+/** Who works when, and how long what goes round the work takes. */
+export interface WorkFile {
+  /** What the shop's clocks go by: the name of a time zone, or an offset like `+02:00`. */
+  readonly zone: string;
+  /** Breaks lie between the stretches of a day; a day without one is free. */
+  readonly week: Readonly<Record<Weekday, readonly DayStretch[]>>;
+  /** Days nobody works, `2026-05-14`. */
+  readonly daysOff: readonly string[];
+  /** Stretches beside the week's. */
+  readonly extra: readonly { readonly from: string; readonly until: string }[];
+  /** People, each at one thing at a time. */
+  readonly people: number;
+  /** By what colour and wear are judged; null where lamps do. */
+  readonly daylight: DayStretch | null;
+  /** Minutes that differ from the usual ones, by what takes them. */
+  readonly minutes: Readonly<Partial<Record<MinuteKey, number>>>;
+}
+
+/** What is asked of the timetable. */
+export interface TimingFile {
+  /** When it has to be ready; null where nobody waits. */
+  readonly deadlineAt: string | null;
+  /** Begin as late as the deadline allows. */
+  readonly backward: boolean;
+  /** Preparation that is not done yet takes its time too. */
+  readonly prepares: boolean;
+  /** Work that begins no earlier than it was put: what was dragged. Coats of a seal count from 0. */
+  readonly pins: readonly {
+    readonly partId: string;
+    readonly stepId: string;
+    readonly coat: number;
+    readonly at: string;
+  }[];
+  /** What is not in the house yet; without a colour all of the medium. */
+  readonly deliveries: readonly {
+    readonly medium: string;
+    readonly colour: string | null;
+    readonly at: string;
+  }[];
+  /** Parts that are done before others begin, by their ids. */
+  readonly order: readonly { readonly first: string; readonly then: string }[];
+}
+
+/** Something that is turned as a whole. */
+export interface PieceBody {
+  readonly id: string;
+  readonly name: string;
 }
 
 /** Wanted figures of a place; null where nothing is wished for. */
@@ -380,13 +433,18 @@ export interface Plan {
   readonly name: string;
   readonly seed: number;
   readonly startsAt: string;
-  readonly piece: { readonly name: string; readonly parts: readonly Part[] };
+  readonly piece: {
+    readonly name: string;
+    readonly bodies: readonly PieceBody[];
+    readonly parts: readonly Part[];
+  };
   /** The first is the one most parts get. */
   readonly finishes: readonly Finish[];
   readonly palette: readonly PaletteColour[];
   readonly air: AirFile;
-  /** Day and night when null. */
-  readonly hours: HoursFile | null;
+  /** Day and night, and one person, when null. */
+  readonly work: WorkFile | null;
+  readonly timing: TimingFile;
   /** The painter's own media. */
   readonly media: readonly OwnMedium[];
   /** What a litre costs, by medium key; empty where nobody said. */

@@ -15,15 +15,14 @@ export interface ShopData {
 export const NO_SHOP: ShopData = { version: 1, learned: null, scatter: {} };
 
 /** When a timetable lets a step begin, s from the plan's start; a step's own rule where it says nothing. */
-export type StepMoment =
-  | { readonly notBefore: number }
-  | {
-      readonly fixed: number;
-      /** When each coat of a seal is laid. */
-      readonly coats?: readonly number[];
-      /** When a wax is buffed. */
-      readonly buffAt?: number;
-    };
+export type StepMoment = ({ readonly notBefore: number } | { readonly fixed: number }) & {
+  /** When each coat of a seal is laid; none before the one below takes it, unless it was done so. */
+  readonly coats?: readonly number[];
+  /** When a wax is buffed. */
+  readonly buffAt?: number;
+  /** When the hands leave work that was cut into pieces. */
+  readonly endsAt?: number;
+};
 
 /** How a step was really done. */
 export interface StepDone {

@@ -120,7 +120,8 @@ export function cracksOf(
   if (film.medium.kind === 'wax' || (film.step.kind === 'seal' && !onSlip)) return null;
   const hold = weakestBoundary(films, index, panel, factors);
   const input: CrackInput = {
-    curve: film.open,
+    // Several coats of one seal part from what lies below all of them.
+    curve: { ...film.open, ground: film.ground },
     closedBelow: film.closedBelow,
     passes: film.step.passes,
     temperature: film.sample.temperature,

@@ -4,7 +4,7 @@ import { closedShare } from '../crack';
 import { balanceWater, dryFilm, type Ground, stateTimes, type StateTimes, valueAt } from '../film';
 import { type Medium, type MediumLookup, POWDER_SOLIDS, type StepFactors, type Substrate } from '../media';
 import { normalCdf, normalQuantile } from '../numeric/normal';
-import { type FilmStep, inHours, type Sheen, type WorkingHours } from '../plan';
+import { type FilmStep, inHours, type Sheen, type WorkTime } from '../plan';
 import { metresToUm, SECONDS_PER_DAY } from '../units';
 import { type FilmRun } from './types';
 
@@ -22,10 +22,10 @@ export interface LayingIn {
   /** What is believed of this coat alone. */
   readonly factors: StepFactors | undefined;
   readonly moment: StepMoment | undefined;
-  readonly hours: WorkingHours | undefined;
+  readonly work: WorkTime | undefined;
 }
 
-type Dried = Pick<FilmRun, 'open' | 'openStates' | 'ground' | 'sample' | 'closedBelow' | 'closedPlaces'>;
+type Dried = Pick<FilmRun, 'open' | 'openStates' | 'sample'>;
 
 /** Scatter of how far a film has dried from place to place, of the logarithm of time: a brush lays unevenly; assumed. */
 const UNEVEN = 0.3;
@@ -91,9 +91,8 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
     own === undefined ? made : { ...made, diffusivityUm2S: made.diffusivityUm2S * Math.exp(own.dry) };
   const air = own === undefined ? on.air : scaledAir(on.air, Math.exp(own.air));
   const wetUm = metresToUm(step.thickness) * Math.exp(own?.thickness ?? 0);
-  const dry = (laidAt: number): Dried => {
+  const dry = (laidAt: number, ground: Ground): Dried => {
     const sample = air[airIndexAt(air, laidAt)]!;
-    const ground = groundOf(before, on, laidAt);
     const open = dryFilm({
       medium,
       wetUm,
@@ -103,28 +102,27 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
       laidAt,
       coveredAt: Infinity,
     });
-    const closedPlaces = before === null ? [1] : closedAt(before, laidAt - before.laidAt, sample.temperature);
-    return {
-      open,
-      openStates: shifted(stateTimes(open, sample.temperature), laidAt),
-      ground,
-      sample,
-      closedPlaces,
-      closedBelow: closedPlaces.reduce((sum, closed) => sum + closed, 0) / closedPlaces.length,
-    };
+    return { open, openStates: shifted(stateTimes(open, sample.temperature), laidAt), sample };
   };
-  const timed = moment !== undefined && 'fixed' in moment ? moment : undefined;
+  const ground = groundOf(before, on, at);
+  const closedPlaces =
+    before === null ? [1] : closedAt(before, at - before.laidAt, air[airIndexAt(air, at)]!.temperature);
   const coats = step.kind === 'seal' ? step.coats : 1;
   let laidAt = at;
-  let dried = dry(at);
-  if (coats > 1) {
-    const interval = (dried.openStates.recoat ?? at + GIVE_UP) - at;
-    let last = at;
-    for (let k = 1; k < coats; k++)
-      last = inHours(last + interval, { rule: 'after', wait: interval }, on.hours, interval);
-    laidAt = timed?.coats?.at(-1) ?? last;
-    const { closedBelow, closedPlaces } = dried;
-    dried = { ...dry(laidAt), closedBelow, closedPlaces };
+  let dried = dry(at, ground);
+  // Each further coat goes on when the one before takes it, and dries on that one.
+  for (let k = 1; k < coats; k++) {
+    const below = { medium, laidAt, ...dried, ground: dried.open.ground };
+    const interval = (dried.openStates.recoat ?? laidAt + GIVE_UP) - laidAt;
+    const free = laidAt + interval;
+    const told = moment?.coats?.[k];
+    laidAt =
+      told === undefined
+        ? inHours(free, { rule: 'after', wait: interval }, on.work, interval)
+        : 'fixed' in moment!
+          ? told
+          : Math.max(free, told);
+    dried = dry(laidAt, groundOf(below, on, laidAt));
   }
   const buffAfter = step.kind === 'seal' ? step.buffAfter : null;
   return {
@@ -136,9 +134,12 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
       ? evaporationOf(medium.carrier as 'alcohol', dried.sample, dried.sample.plate).surfaceTemperature
       : null,
     ...dried,
+    ground,
+    closedPlaces,
+    closedBelow: closedPlaces.reduce((sum, closed) => sum + closed, 0) / closedPlaces.length,
     wetUm,
     solidsUm: dried.open.solidsUm * coats,
-    buffAfter: timed?.buffAt === undefined ? buffAfter : timed.buffAt - laidAt,
+    buffAfter: moment?.buffAt === undefined ? buffAfter : moment.buffAt - laidAt,
     coveredAt: null,
     heat: 0,
     cycles: 0,
@@ -151,7 +152,7 @@ export function driedIn(film: FilmRun, air: readonly DryingAir[], factors: StepF
     medium: film.medium,
     wetUm: film.wetUm,
     dilution: film.step.dilution,
-    ground: film.ground,
+    ground: film.open.ground,
     air: factors === undefined ? air : scaledAir(air, Math.exp(factors.air)),
     laidAt: film.laidAt,
     coveredAt: Infinity,
@@ -159,7 +160,10 @@ export function driedIn(film: FilmRun, air: readonly DryingAir[], factors: StepF
   return { ...film, open, openStates: shifted(stateTimes(open, film.sample.temperature), film.laidAt) };
 }
 
-function groundOf(before: FilmRun | null, on: LayingIn, laidAt: number): Ground {
+/** A film as far as the next one lies on it. */
+type Below = Pick<FilmRun, 'medium' | 'open' | 'ground' | 'laidAt'>;
+
+function groundOf(before: Below | null, on: LayingIn, laidAt: number): Ground {
   if (before === null) return { kind: 'substrate', substrate: on.surface, takenUpUm: 0 };
   const water = valueAt(before.open, before.open.water, laidAt - before.laidAt);
   return {
@@ -171,7 +175,7 @@ function groundOf(before: FilmRun | null, on: LayingIn, laidAt: number): Ground 
 }
 
 /** Water of two layers down that has not come up yet counts with the layer below [µm]. */
-function stillRising(before: FilmRun, air: readonly DryingAir[], moment: number): number {
+function stillRising(before: Below, air: readonly DryingAir[], moment: number): number {
   const { ground } = before;
   if (ground.kind === 'substrate' || ground.medium.carrier !== before.medium.carrier) return 0;
   const humidity = air[airIndexAt(air, moment)]!.humidity;

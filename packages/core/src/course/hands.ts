@@ -1,4 +1,4 @@
-import { isFilm, type PanelSize, type Step, workedArea } from '../plan';
+import { type FilmStep, isFilm, type PanelSize, type Step, workedArea } from '../plan';
 import { toolOf } from '../tools';
 import { SECONDS_PER_MINUTE } from '../units';
 
@@ -6,21 +6,27 @@ import { SECONDS_PER_MINUTE } from '../units';
 export const PACE = { brush: 0.12, wipe: 0.15 } as const;
 
 /**
- * Beside the brush on the wood [s]: stirring, pouring and washing the brush for a coat, a clean cloth, fetching and
- * turning the piece for the rest; common practice.
+ * Beside the brush on the wood [s]: fetching and pouring for a coat and washing the brush after it; a clean cloth,
+ * fetching the piece for the rest; common practice.
  */
-const AROUND = { film: 150, work: 60 } as const;
+const AROUND = { film: 60, washing: 90, work: 60 } as const;
 /** Cutting in along the rims [s/m]; common practice. */
 const CUTTING_IN = 12;
 
 /** How long the hands are at a step, with all that goes round it [s]: over the places it goes to. */
 export function handsOn(step: Step, panel: PanelSize): number {
+  return atPiece(step, panel) + AROUND.washing * (isFilm(step) ? coatsOf(step) : 0);
+}
+
+/** How long the hands are at the piece for a step, brushes washed elsewhere [s]. */
+export function atPiece(step: Step, panel: PanelSize): number {
   if (step.kind === 'wait' || step.kind === 'companion') return working(step, panel);
   if (!isFilm(step)) return working(step, panel) + AROUND.work;
-  const coats = step.kind === 'seal' ? step.coats : 1;
   const cuttingIn = CUTTING_IN * 4 * Math.sqrt(workedArea(step, panel));
-  return working(step, panel) + coats * (AROUND.film + cuttingIn);
+  return working(step, panel) + coatsOf(step) * (AROUND.film + cuttingIn);
 }
+
+const coatsOf = (step: FilmStep): number => (step.kind === 'seal' ? step.coats : 1);
 
 /** How long tool or brush are on the work [s]. */
 export function working(step: Step, panel: PanelSize): number {

@@ -1,8 +1,9 @@
 import { dryingAir, type DryingAir, scaledAir, withBurst } from '../air';
-import { type Basis, momentOf, planSoFar } from '../basis';
+import { type Basis, momentOf, planSoFar, type StepMoment } from '../basis';
 import { type StateTimes } from '../film';
 import { factorOf, type MediumLookup } from '../media';
 import {
+  type FilmStep,
   groundOf,
   inHours,
   isFilm,
@@ -62,18 +63,29 @@ export function earliest(state: RunState, step: Step): { at: number; comes: bool
   if (moment !== undefined && 'fixed' in moment) return { at: moment.fixed, comes };
   // A coat that follows a state waits for what was wetted to dry; one with a moment of its own is only warned.
   const dry = step.start.rule === 'state' && isFilm(step) ? Math.max(at, state.dampUntil) : at;
+  if (moment !== undefined) return { at: Math.max(dry, moment.notBefore), comes };
   const idle = before === null ? 0 : dry - before.from - working(before.step, state.plan.panel);
   // Letting it be needs nobody.
-  const open = step.kind === 'wait' ? dry : inHours(dry, step.start, state.plan.hours, idle);
-  return { at: moment === undefined ? open : Math.max(open, moment.notBefore), comes };
+  return { at: step.kind === 'wait' ? dry : inHours(dry, step.start, state.plan.work, idle), comes };
 }
 
-/** Does the next step of the plan. @param at - when it begins [s from the plan's start] */
-export function advance(state: RunState, step: Step, at: number, comes = true): RunState {
+/**
+ * Does the next step of the plan.
+ * @param at - when it begins [s from the plan's start]
+ * @param moment - when its further coats are laid, when its hands leave it; by the basis where left out
+ */
+export function advance(
+  state: RunState,
+  step: Step,
+  at: number,
+  comes = true,
+  moment = momentOf(state.basis, step.id),
+): RunState {
   const { plan, basis } = state;
-  const after = isFilm(step) ? laid(state, step, at) : worked(state, step, at);
+  const after = isFilm(step) ? laid(state, step, at, moment) : worked(state, step, at);
   const from = isFilm(step) ? after.films.at(-1)!.laidAt : at;
-  const until = from + lasts(step, plan.panel);
+  const rest = step.kind === 'companion' ? step.rest : 0;
+  const until = Math.max(from + lasts(step, plan.panel), (moment?.endsAt ?? -Infinity) + rest);
   const ended = basis.known?.done[step.id]?.until;
   return { ...after, times: [...state.times, { step, from: at, until: ended ?? until, comes }] };
 }
@@ -88,7 +100,12 @@ export function runSteps(basis: Basis, media: MediumLookup, factors: Factors): R
   return state;
 }
 
-function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, at: number): RunState {
+function laid(
+  state: RunState,
+  step: FilmStep,
+  at: number,
+  moment: StepMoment | undefined,
+): RunState {
   const { films, plan, basis } = state;
   const before = films.at(-1) ?? null;
   const film = layFilm(step, state.times.length, at, {
@@ -97,8 +114,8 @@ function laid(state: RunState, step: Extract<Step, { kind: 'coat' | 'seal' }>, a
     air: state.air,
     media: state.media,
     factors: basis.shop.learned?.steps?.[step.id],
-    hours: plan.hours,
-    moment: momentOf(basis, step.id),
+    work: plan.work,
+    moment,
   });
   const covered = before === null ? [] : [{ ...before, coveredAt: at }];
   return { ...state, films: [...films.slice(0, -1), ...covered, film] };
@@ -156,7 +173,7 @@ function startOf(
     case 'after':
       return { at: before === null ? 0 : free + start.wait, comes: true };
     case 'at':
-      return { at: before === null ? 0 : Math.max(free, start.moment), comes: true };
+      return { at: Math.max(free, start.moment), comes: true };
     case 'state': {
       const below = films.at(-1);
       if (below === undefined) return { at: free, comes: true };

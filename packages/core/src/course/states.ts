@@ -10,7 +10,7 @@ const GLUE_GRABS = 60;
 export const TACKY_ENOUGH = 0.25;
 
 /** When a film takes the next one as its kind, and that of the next, wants it. */
-export function windowOf(film: FilmRun, next: FilmRun | undefined): TopcoatWindow | null {
+export function windowOf(film: FilmRun, next: Pick<FilmRun, 'medium'> | undefined): TopcoatWindow | null {
   const { laidAt, openStates: open } = film;
   // Milk paint that shall chip goes on while the sealer is tacky, in places at least.
   if (film.medium.kind === 'clear' && next !== undefined && isOf(next.medium, 'casein')) {
@@ -73,7 +73,7 @@ export function coveredStates(before: FilmRun, over: FilmRun): StateTimes {
 }
 
 /** A wax rubbed within this share of its time to be buffed is wiped back; common practice. */
-const WIPED_BY = 0.6;
+export const WIPED_BY = 0.6;
 
 export type WaxManner = 'left' | 'buffed' | 'wiped';
 

@@ -33,3 +33,7 @@ export const TALL = 0.3;
 /** Wet film boils and paint softens from here, and scorches from there [K]; common practice. */
 export const BLISTERS = 368.15;
 export const SCORCHES = 423.15;
+/** Effort from which a blade goes hard. */
+export const HARD = 0.85;
+/** A wax is buffed before so many times what it takes to be ready; common practice. */
+export const BUFFED_BY = 4;

@@ -6,10 +6,9 @@ import { jellySoaks, type Outcome, saltBed, staysPale } from '../outcome';
 import { toolOf } from '../tools';
 import { softenedShare } from '../wear';
 import { type AddFinding } from './codes';
-import { BLISTERS, DARK_WAX_SHARE, SCORCHES, SOLVENT_LOCK } from './limits';
+import { BLISTERS, BUFFED_BY, DARK_WAX_SHARE, HARD, SCORCHES, SOLVENT_LOCK } from './limits';
 
-/** Effort from which a blade goes hard, and depth under which a cloth does nothing [m]. */
-const HARD = 0.85;
+/** Depth under which a cloth does nothing [m]. */
 const IN_VAIN = 1.5e-6;
 /** From this grit on paper smooths; common practice. */
 const SMOOTHING = 280;
@@ -122,7 +121,7 @@ function sealRules(
     // Wax with pigment is wiped back while it is soft: a way of working, not a mistake.
     if (waxManner(film) === 'wiped') {
       if (isClear(medium)) add('buff-early', 'warn', step.id, { ready });
-    } else if (film.buffAfter > 4 * ready) add('buff-late', 'tip', step.id, { ready });
+    } else if (film.buffAfter > BUFFED_BY * ready) add('buff-late', 'tip', step.id, { ready });
   }
   if (medium.kind === 'clear' && step.thickness > 1.6 * medium.wetFilmUm * 1e-6)
     add('seal-thick', 'warn', step.id, { usual: medium.wetFilmUm * 1e-6 });

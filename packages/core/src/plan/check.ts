@@ -30,6 +30,7 @@ import {
   type Tint,
   USES,
   whereOf,
+  type WorkTime,
 } from './types';
 
 const COLOUR = /^#[0-9a-f]{6}$/;
@@ -136,6 +137,17 @@ function checkStep(step: Step, at: string, media: MediumLookup): void {
   }
 }
 
+/** Stretches of work one after another. @throws InputError as `checkPlan` */
+export function checkWork(work: WorkTime): void {
+  checkWhole('work', work.length, PLAN_RANGES.stretches);
+  work.forEach(({ opens, closes }, i) => {
+    if (!(closes > opens)) refuse(`work[${i}].closes`, closes, `later than ${opens} s, when work begins`);
+    const before = work[i - 1];
+    if (before !== undefined && opens < before.closes)
+      refuse(`work[${i}].opens`, opens, `no earlier than ${before.closes} s, when the stretch before it ends`);
+  });
+}
+
 /**
  * The door of every forecast: checks a whole plan once, so that the kernels behind it need not.
  * @returns the lookup of the plan's media, generic and own
@@ -162,12 +174,7 @@ export function checkPlan(plan: PanelPlan, learned: Learned | null = null): Medi
   checkWhole('steps', plan.steps.length, PLAN_RANGES.steps);
   checkWhole('layers', plan.steps.filter(laysLayer).length, PLAN_RANGES.layers);
   checkWhole('air.samples', plan.air.length, PLAN_RANGES.airSamples);
-  if (plan.hours !== undefined) {
-    checkRange('hours.opens', plan.hours.opens, PLAN_RANGES.clock, 's');
-    checkRange('hours.closes', plan.hours.closes, PLAN_RANGES.clock, 's');
-    if (plan.hours.closes <= plan.hours.opens)
-      refuse('hours.closes', plan.hours.closes, `later than ${plan.hours.opens} s, when the day opens`);
-  }
+  if (plan.work !== undefined) checkWork(plan.work);
   plan.steps.forEach((step, i) => checkStep(step, `steps[${i}]`, media));
   return media;
 }

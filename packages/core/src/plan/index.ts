@@ -1,5 +1,5 @@
-export * from './hours';
-export { checkPlan } from './check';
+export * from './work';
+export { checkPlan, checkWork } from './check';
 export { groundOf } from './ground';
 export {
   evenMap,

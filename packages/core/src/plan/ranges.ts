@@ -17,6 +17,8 @@ export const PLAN_RANGES = {
   wait: { min: 0, max: 14 * 86400 },
   /** Time of day [s]. */
   clock: { min: 0, max: 86400 },
+  /** Stretches of work: four a day for a year. */
+  stretches: { min: 0, max: 4 * 366 },
   /** Time with the hands at work beside the layers [s]. */
   hands: { min: 0, max: 2 * 86400 },
   /** Width or height of a panel [m]. */

@@ -309,12 +309,14 @@ export interface Panel extends PanelSize {
   readonly relief?: Relief;
 }
 
-/** When the painter works: every day between two times of day [s], by a clock that stands so at the plan's start. */
-export interface WorkingHours {
+/** A stretch of work between two rests [s from the plan's start]. */
+export interface Stretch {
   readonly opens: number;
   readonly closes: number;
-  readonly clockAtStart: number;
 }
+
+/** When there is somebody to work: stretches in order, apart from each other. After the last one it is not told. */
+export type WorkTime = readonly Stretch[];
 
 /** A stack of steps on one panel in some air: all the core needs for a forecast. */
 export interface PanelPlan {
@@ -324,7 +326,7 @@ export interface PanelPlan {
   readonly air: AirSeries;
   readonly seed: number;
   /** Day and night when left out. */
-  readonly hours?: WorkingHours;
+  readonly work?: WorkTime;
   /** A painter's own media, beside the generic ones. */
   readonly media?: readonly OwnMedium[];
   /** Share on which the panel itself is wanted to be seen; nobody wants it when left out. */

@@ -1,5 +1,4 @@
 import { isOf, type Medium } from '../media';
-import { byHours, type WorkingHours } from '../plan';
 import { potLife } from './quantity';
 
 /** Something laid that comes out of a pot. Volumes in m³, moments in s from the plan's start. */
@@ -46,6 +45,8 @@ export interface Pot {
   readonly keepCold: boolean;
 }
 
+export type MixedWhen = (first: PotUse) => number | null;
+
 /** Milk paint rests after mixing; common practice, 15 to 20 minutes [s]. */
 export const MILK_REST = 1200;
 /** A refrigerator, and the shop [K]. */
@@ -55,15 +56,15 @@ const COLD = 277.15;
  * Puts uses together into pots: of one recipe as many as the mix keeps for, in the shop if that is long enough, else
  * in a refrigerator where that helps; what comes later is mixed afresh.
  * @param temperature - of the shop [K]
- * @param hours - when somebody is there to mix
+ * @param mixed - when the pot of a first use is mixed [s from the plan's start]; null, or nothing given, when it is used
  */
-export function pots(uses: readonly PotUse[], temperature: number, hours?: WorkingHours): Pot[] {
+export function pots(uses: readonly PotUse[], temperature: number, mixed: MixedWhen = () => null): Pot[] {
   const sorted = [...uses].sort((a, b) => a.at - b.at);
   const done: Pot[] = [];
   const open = new Map<string, PotUse[]>();
   const close = (recipe: string): void => {
     const of = open.get(recipe);
-    if (of !== undefined) done.push(potOf(of, temperature, hours));
+    if (of !== undefined) done.push(potOf(of, temperature, mixed));
     open.delete(recipe);
   };
   for (const use of sorted) {
@@ -79,13 +80,12 @@ export function pots(uses: readonly PotUse[], temperature: number, hours?: Worki
   return done.sort((a, b) => a.mixedAt - b.mixedAt);
 }
 
-function potOf(uses: readonly PotUse[], temperature: number, hours: WorkingHours | undefined): Pot {
+function potOf(uses: readonly PotUse[], temperature: number, mixed: MixedWhen): Pot {
   const first = uses[0]!;
   const { medium, recipe } = first;
   const sum = (of: (use: PotUse) => number): number => uses.reduce((all, use) => all + of(use), 0);
-  // A pot that has to rest before the shop opens is mixed the evening before.
   const rests = isOf(medium, 'powder') ? MILK_REST : 0;
-  const mixedAt = rests === 0 ? first.at : byHours(first.at - rests, hours);
+  const mixedAt = mixed(first) ?? first.at - rests;
   const lasts = uses.at(-1)!.at - mixedAt;
   const keepCold = lasts > potLife(medium, temperature);
   return {

@@ -12,6 +12,7 @@ import {
   type StartState,
   type Step,
   type Wipe,
+  type WorkTime,
 } from '../plan';
 import { type SubstrateKey } from '../media';
 import { celsiusToKelvin } from '../units';
@@ -20,6 +21,13 @@ import { celsiusToKelvin } from '../units';
 export function room(temperatureC = 21, humidity = 0.5, speed = 0.1, altitude = 0): Air {
   return { temperature: celsiusToKelvin(temperatureC), humidity, speed, altitude };
 }
+
+/** Work every day between two times of day [s], by a clock that stands so at the plan's start; for sixty days. */
+export const everyDay = (opens: number, closes: number, clockAtStart: number): WorkTime =>
+  Array.from({ length: 60 }, (_, day) => ({
+    opens: day * 86400 + opens - clockAtStart,
+    closes: day * 86400 + closes - clockAtStart,
+  }));
 
 export interface CoatOptions {
   readonly passes?: number;

@@ -48,5 +48,5 @@ export function largePlan(steps: number, maps: number, side: number): Plan {
       maps: Object.fromEntries(mapped.map(({ id }, m) => [id, paintedMap(side, 31 * i + m)])),
     };
   });
-  return { ...samplePlan(), name: 'Large', finishes, piece: { name: 'Large', parts } };
+  return { ...samplePlan(), name: 'Large', finishes, piece: { name: 'Large', bodies: [], parts } };
 }

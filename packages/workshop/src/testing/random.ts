@@ -2,6 +2,7 @@ import { isFilmStep, isMapped, LIMITS, type Plan, type PlanStep } from '@zaffet/
 import { STROKES } from '@zaffet/core/crack';
 import { SUBSTRATE_KEYS } from '@zaffet/core/media';
 import { COVERS } from '@zaffet/core/plan';
+import { usualWork } from '../calendar';
 import { newPlan } from '../newPlan';
 import { SCHOOL_KEYS } from '../schools';
 
@@ -64,7 +65,7 @@ export function randomPlan(seed: number): Plan {
       altitudeM: 0,
       later: [],
     },
-    hours: random() < 0.3 ? { opensMin: 480, closesMin: 1080, offsetMin: 60 } : null,
+    work: random() < 0.3 ? usualWork('+01:00') : null,
     piece: {
       ...plan.piece,
       parts: [

@@ -1,109 +1,144 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { MatIconModule } from '@angular/material/icon';
+import { MatMenuModule } from '@angular/material/menu';
+import { duration, obstacleText, weekText } from '@zaffet/words';
 import { Store } from '@ngrx/store';
-import { duration, stepTitle } from '@zaffet/words';
-import { sittings } from '@zaffet/workshop';
-import { format } from 'date-fns';
-import { planFeature } from '../plan/plan.feature';
 import { Clock } from '../data/clock';
+import { now } from '../data/fresh';
+import { planFeature } from '../plan/plan.feature';
+import { ShopSheet } from '../shop/shop-sheet';
+import { MomentField } from '../ui/moment-field';
+import { saveFile } from '../ui/save-file';
+import { ToggleField } from '../ui/toggle-field';
+import { DaysBoard } from './days-board';
+import { DaysModel } from './days-model';
+import { DaysTable } from './days-table';
+import { MorningCard } from './morning-card';
+import { OtherWays } from './other-ways';
 
-/** What is done when, over all parts of the piece. */
+/** Turning is worth a sentence from so much on [s]. */
+const COSTS = 1800;
+
+/** What is done when, over all parts of the piece: the morning, the days, other ways. */
 @Component({
   selector: 'zf-days-page',
+  imports: [
+    DaysBoard,
+    DaysTable,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatDialogModule,
+    MatIconModule,
+    MatMenuModule,
+    MomentField,
+    MorningCard,
+    OtherWays,
+    ToggleField,
+  ],
+  providers: [DaysModel],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <h1>What is done when</h1>
-    <p class="quiet">{{ summary() }}</p>
-    @for (day of days(); track day.name) {
-      <section [attr.aria-label]="day.name">
-        <h2>
-          {{ day.name }} <small class="quiet">{{ day.work }}</small>
-        </h2>
-        <table>
-          <caption class="visually-hidden">
-            Work on
-            {{
-              day.name
-            }}
-          </caption>
-          <thead class="visually-hidden">
-            <tr>
-              <th scope="col">From</th>
-              <th scope="col">What</th>
-              <th scope="col">On</th>
-              <th scope="col">Hands</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (line of day.lines; track line.id) {
-              <tr [class.clash]="line.clash">
-                <td class="from">{{ line.from }}</td>
-                <th scope="row">
-                  <i [style.background]="line.colour"></i>{{ line.title }}
-                  @if (line.clash) {
-                    <small class="trouble">the {{ line.clash }} still has your hands</small>
-                  }
-                </th>
-                <td>{{ line.part }}</td>
-                <td class="hands">{{ line.hands }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
-      </section>
-    }
-    <p class="quiet">
-      When a step may begin is set on its card in Layers, working hours above the readout there.
-    </p>
-  `,
+  templateUrl: './days.page.html',
   styleUrl: './days.page.scss',
 })
 export class DaysPage {
+  protected readonly model = inject(DaysModel);
   private readonly clock = inject(Clock);
-  private readonly store = inject(Store);
-  private readonly file = this.store.selectSignal(planFeature.selectFile);
+  private readonly dialog = inject(MatDialog);
+  private readonly id = inject(Store).selectSignal(planFeature.selectId);
 
-  private readonly done = computed(() => {
-    const file = this.file();
-    if (file === null) return [];
-    const start = Date.parse(file.startsAt);
-    return sittings(file).map(({ partId, partName, step, at, hands, clashes }) => ({
-      id: `${partId} ${step.id}`,
-      when: new Date(start + at * 1000),
-      title: stepTitle(step, file.media),
-      colour: 'colour' in step ? step.colour : null,
-      part: partName,
-      seconds: hands,
-      clash: clashes?.toLowerCase() ?? null,
-    }));
+  protected readonly views = [
+    { value: 'board', name: 'Side by side' },
+    { value: 'table', name: 'As a table' },
+  ];
+  protected readonly view = signal<'board' | 'table'>('board');
+
+  /** The day the card tells of: today where something is done today, else the first. */
+  protected readonly chosen = linkedSignal<readonly number[], number | null>({
+    source: () => this.model.days().map(({ at }) => at),
+    computation: (days, before) => {
+      const kept = before?.value ?? null;
+      if (kept !== null && days.includes(kept)) return kept;
+      const today = new Date(now()).setHours(0, 0, 0, 0);
+      return days.find((at) => at === today) ?? days[0] ?? null;
+    },
+  });
+  protected readonly day = computed(() => this.model.days().find(({ at }) => at === this.chosen()) ?? null);
+  protected readonly following = computed(() => {
+    const days = this.model.days();
+    return days[days.findIndex(({ at }) => at === this.chosen()) + 1] ?? null;
   });
 
-  protected readonly days = computed(() => {
-    const days = new Map<string, ReturnType<typeof this.done>>();
-    for (const line of this.done()) {
-      const name = format(line.when, 'EEEE, d MMMM');
-      days.set(name, [...(days.get(name) ?? []), line]);
-    }
-    return [...days].map(([name, lines]) => ({
-      name,
-      work: `${duration(lines.reduce((sum, { seconds }) => sum + seconds, 0))} of work`,
-      lines: lines.map((line) => ({
-        ...line,
-        from: this.clock.time(line.when),
-        hands: duration(line.seconds),
-      })),
-    }));
+  protected readonly obstacle = computed(() => {
+    const shown = this.model.shown();
+    return shown?.table.obstacle == null ? null : obstacleText(shown.table.obstacle, shown.of);
+  });
+  protected readonly timing = computed(() => this.model.file()!.timing);
+  protected readonly deadline = computed(() => {
+    const { deadlineAt } = this.timing();
+    return deadlineAt === null ? null : new Date(deadlineAt);
+  });
+  protected readonly week = computed(() => weekText(this.model.file()!.work));
+
+  protected readonly ready = computed(() => {
+    const shown = this.model.shown();
+    if (shown === null) return '';
+    const { ready, band } = shown.table;
+    if (ready === null) return 'Something never dries in this air.';
+    const told = this.clock.longDayTime(this.model.at(ready));
+    if (band === null || band[1] - band[0] < 600) return `Ready ${told}.`;
+    return `Ready ${told}; 8 in 10 between ${this.clock.dayTime(this.model.at(band[0]))} and ${this.clock.dayTime(this.model.at(band[1]))}.`;
+  });
+  protected readonly late = computed(() => {
+    const [shown, deadline] = [this.model.shown(), this.deadline()];
+    if (shown === null || deadline === null || shown.table.ready === null) return null;
+    const spare = (deadline.getTime() - this.model.at(shown.table.ready)) / 1000;
+    return spare >= 0
+      ? { late: false, text: `${duration(spare)} before it has to be ready` }
+      : { late: true, text: `${duration(-spare)} too late` };
+  });
+  protected readonly sums = computed(() => {
+    const sums = this.model.sums();
+    if (sums === null) return '';
+    const days = this.model.days().length;
+    const parts = [
+      ...(sums.cleaning > 0 ? [`${duration(sums.cleaning)} cleaning`] : []),
+      ...(sums.mixing > 0 ? [`${duration(sums.mixing)} mixing`] : []),
+      ...(sums.turns > 0 ? [`${duration(sums.turning)} turning it ${sums.turns} times`] : []),
+    ];
+    return `${days === 1 ? 'One day' : `${days} days`}, ${duration(sums.hands)} of work${parts.length === 0 ? '' : `, of it ${parts.join(', ')}`}.`;
+  });
+  /** What costs most, where another way says so. */
+  protected readonly costs = computed(() => {
+    const ways = this.model.ways.hasValue() ? this.model.ways.value() : [];
+    const standing = ways.find(({ way }) => way === 'standing');
+    return standing === undefined || standing.gains < COSTS || standing.ready === null
+      ? ''
+      : `Turning costs most: with the faces standing it would be ready ${this.clock.dayTime(standing.ready)}.`;
   });
 
-  protected readonly summary = computed(() => {
-    const lines = this.done();
-    const parts = new Set(lines.map(({ part }) => part)).size;
-    const clashes = lines.filter(({ clash }) => clash !== null).length;
-    const work = duration(lines.reduce((sum, { seconds }) => sum + seconds, 0));
-    const alone = parts > 1 ? 'Each part is timed as if it alone had you. ' : '';
-    const twice =
-      clashes === 0
-        ? 'Nothing wants your hands while they are at something else.'
-        : `${clashes === 1 ? 'Once' : `${clashes} times`} two parts want your hands at once: begin one of them later, or have someone help.`;
-    return `${work} of work. ${alone}${twice}`;
-  });
+  protected shop(): void {
+    this.dialog.open(ShopSheet, { width: '860px', maxWidth: '96vw' });
+  }
+
+  protected setDeadline(at: Date | null): void {
+    this.model.change({ deadlineAt: at?.toISOString() ?? null, ...(at === null ? { backward: false } : {}) });
+  }
+
+  protected print(): void {
+    window.print();
+  }
+
+  protected async save(kind: 'ics' | 'csv'): Promise<void> {
+    const shown = this.model.shown();
+    if (shown === null) return;
+    const { calendarFile, timetableCsv } = await import('@zaffet/words');
+    const [text, type] =
+      kind === 'ics'
+        ? [calendarFile(shown.of, shown.table, this.id() ?? shown.of.name, now().getTime()), 'text/calendar']
+        : [timetableCsv(shown.of, shown.table), 'text/csv'];
+    saveFile(new Blob([text], { type }), shown.of.name, `.${kind}`);
+  }
 }

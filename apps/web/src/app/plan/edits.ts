@@ -13,6 +13,7 @@ import {
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
+import { bodied } from '@zaffet/workshop';
 import { type FirstMapped } from '@zaffet/core/plan';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
@@ -348,7 +349,7 @@ export function addParts(plan: Plan, parts: readonly Part[]): Plan {
 
 /** Other parts in the place of all. */
 export function replaceParts(plan: Plan, name: string, parts: readonly Part[]): Plan {
-  return parts.length === 0 ? plan : { ...plan, piece: { name, parts: parts.slice(0, LIMITS.parts.max) } };
+  return parts.length === 0 ? plan : { ...plan, piece: bodied(name, parts.slice(0, LIMITS.parts.max)) };
 }
 
 export function removePart(plan: Plan, partId: string): Plan {

@@ -1,7 +1,6 @@
 import {
   type Fault,
   type Finish,
-  type HoursFile,
   type Look,
   type Part,
   type Plan,
@@ -9,8 +8,11 @@ import {
   type PlanSummary,
   type SavedPlan,
   type StepMap,
+  type TimingFile,
+  type WorkFile,
 } from '@zaffet/contract';
 import { type FirstMapped } from '@zaffet/core/plan';
+import { type Schedule } from '@zaffet/core/schedule';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
 import { type StepEdit } from './edits';
 
@@ -50,7 +52,10 @@ export const PlanEditor = createActionGroup({
     'What If Begun': props<{ finishId: string; name: string; stepIds: readonly string[] }>(),
     'What If Taken': props<{ finishId: string }>(),
     'Start Changed': props<{ startsAt: string }>(),
-    'Hours Changed': props<{ hours: HoursFile | null }>(),
+    'Work Changed': props<{ work: WorkFile | null }>(),
+    'Timing Changed': props<{ timing: Partial<TimingFile> }>(),
+    'Bodies Changed': props<{ bodies: Plan['piece']['bodies'] }>(),
+    'Other Way Taken': props<{ plan: Plan }>(),
     'Palette Changed': props<{ palette: Plan['palette'] }>(),
     'Steps Replaced': props<{ steps: readonly PlanStep[] }>(),
     'Remedy Taken': props<{ plan: Plan }>(),
@@ -71,7 +76,13 @@ export const PlanApi = createActionGroup({
   source: 'Plan API',
   events: {
     'Open Asked': props<{ id: string }>(),
-    Opened: props<{ saved: SavedPlan; draft: { plan: Plan; revision: number } | null }>(),
+    Opened: props<{
+      saved: SavedPlan;
+      draft: { plan: Plan; revision: number } | null;
+      /** When everything is done; null where that could not be worked out. */
+      table: Schedule | null;
+    }>(),
+    Timed: props<{ plan: Plan; table: Schedule }>(),
     'Open Failed': props<{ fault: Fault }>(),
     'Save Started': props<{ id: string }>(),
     Saved: props<{ id: string; summary: PlanSummary; plan: Plan }>(),

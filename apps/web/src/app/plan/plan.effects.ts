@@ -4,7 +4,8 @@ import { Router } from '@angular/router';
 import { Actions, createEffect, ofType } from '@ngrx/effects';
 import { mapResponse } from '@ngrx/operators';
 import { type Action, Store } from '@ngrx/store';
-import { plainText } from '@zaffet/contract';
+import { plainText, type Plan } from '@zaffet/contract';
+import { type Schedule } from '@zaffet/core/schedule';
 import equal from 'fast-deep-equal';
 import {
   catchError,
@@ -14,40 +15,76 @@ import {
   filter,
   from,
   map,
+  Observable,
   of,
   pairwise,
   startWith,
   switchMap,
+  take,
   tap,
   withLatestFrom,
 } from 'rxjs';
 import { Clock } from '../data/clock';
 import { PlanOutbox, type PlanSending } from '../data/plan-outbox';
 import { currentOf, faultOf, PlansApi } from '../data/plans.api';
+import { Latest } from '../workers/thread';
+import { Timetables } from '../workers/timetables';
 import { movedMoments } from './moved-moments';
 import { PlanApi, PlanEditor } from './plan.actions';
 import { planFeature } from './plan.feature';
 
 export const openPlan$ = createEffect(
-  (actions = inject(Actions), api = inject(PlansApi), outbox = inject(PlanOutbox)) =>
+  (
+    actions = inject(Actions),
+    api = inject(PlansApi),
+    outbox = inject(PlanOutbox),
+    timetables = inject(Timetables),
+  ) =>
     actions.pipe(
       ofType(PlanApi.openAsked),
       switchMap(({ id }) =>
         from(outbox.settled(id)).pipe(
           switchMap(() => api.read(id)),
+          // With its timetable at once: moments that come a moment later would move all that is seen.
+          switchMap(async (saved) => {
+            const waiting = outbox.waiting(id);
+            // What was sent as the window closed may have come through.
+            const through = waiting !== null && equal(waiting.plan, saved.plan);
+            if (through) outbox.drop(id);
+            const draft = through ? null : waiting;
+            const table = await timetables.time(draft?.plan ?? saved.plan).catch(() => null);
+            return { saved, draft, table };
+          }),
           mapResponse({
-            next: (saved) => {
-              const draft = outbox.waiting(id);
-              // What was sent as the window closed may have come through.
-              if (draft === null || !equal(draft.plan, saved.plan)) return PlanApi.opened({ saved, draft });
-              outbox.drop(id);
-              return PlanApi.opened({ saved, draft: null });
-            },
+            next: (opened) => PlanApi.opened(opened),
             error: (error) => PlanApi.openFailed({ fault: faultOf(error) }),
           }),
         ),
       ),
     ),
+  { functional: true },
+);
+
+/** Times every plan anew as it changes; of changes that come meanwhile only the last. */
+export const timePlan$ = createEffect(
+  (store = inject(Store), timetables = inject(Timetables)) =>
+    new Observable<Action>((out) => {
+      const latest = new Latest<Plan, Schedule>((plan) => timetables.time(plan));
+      return store
+        .select(planFeature.selectPlanState)
+        .pipe(
+          filter(({ history, timed }) => history !== null && timed?.of !== history.present),
+          map(({ history }) => history!.present),
+          distinctUntilChanged(),
+        )
+        .subscribe((plan) =>
+          latest.put(
+            plan,
+            (table) => out.next(PlanApi.timed({ plan, table })),
+            () => undefined,
+          ),
+        );
+    }),
   { functional: true },
 );
 
@@ -163,8 +200,17 @@ export const tellMovedMoments$ = createEffect(
     return actions.pipe(
       ofType(...ORDER),
       filter((action) => !('edit' in action) || 'off' in action.edit.changes),
-      withLatestFrom(forecasts, store.select(planFeature.selectPlan)),
-      tap(([action, [before, after], plan]) => {
+      withLatestFrom(forecasts),
+      // Told once the hands of all parts are counted in.
+      switchMap(([action, [before]]) =>
+        store.select(planFeature.selectTimedNow).pipe(
+          filter(Boolean),
+          take(1),
+          withLatestFrom(store.select(planFeature.selectForecast), store.select(planFeature.selectPlan)),
+          map(([, after, plan]) => ({ action, before, after, plan })),
+        ),
+      ),
+      tap(({ action, before, after, plan }) => {
         if (before === null || after === null || plan === null) return;
         const text = movedMoments(before.times, after.times, touchedBy(action), plan, clock);
         if (text === '') return;

@@ -1,7 +1,15 @@
 import { type Fault, type Plan, type SavedPlan } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { forecast } from '@zaffet/core/forecast';
-import { basisOf, beginAt, type PartPlan, partPlan } from '@zaffet/workshop';
+import { type Schedule } from '@zaffet/core/schedule';
+import {
+  basisOf,
+  beginAt,
+  type Circumstances,
+  momentsKept,
+  type PartPlan,
+  partPlan,
+} from '@zaffet/workshop';
 import {
   createFeature,
   createReducer,
@@ -55,6 +63,8 @@ export interface PlanState {
   /** What stands on the server when a save was refused as stale. */
   readonly theirs: SavedPlan | null;
   readonly history: History | null;
+  /** The last timetable, and the plan it is of; none while it is worked out for the first time. */
+  readonly timed: { readonly of: Plan; readonly table: Schedule } | null;
   readonly selectedStepId: string | null;
   /** The part in hand; the first when null. */
   readonly partId: string | null;
@@ -72,10 +82,21 @@ const initial: PlanState = {
   kept: true,
   theirs: null,
   history: null,
+  timed: null,
   selectedStepId: null,
   partId: null,
   finishId: null,
 };
+
+/** What a timetable says of a plan that may have changed since it was made. */
+function circumstancesOf(file: Plan, { of, table }: NonNullable<PlanState['timed']>): Circumstances {
+  if (of === file) return { moments: table.moments };
+  const moments = Object.entries(table.moments).map(([partId, own]) => {
+    const [before, now] = [partPlan(of, partId), partPlan(file, partId)];
+    return [partId, momentsKept(own, before.steps, now.steps)] as const;
+  });
+  return { moments: Object.fromEntries(moments) };
+}
 
 /** A selector whose value stays the same object while it holds the same. */
 const selectSame = createSelectorFactory<object, Basis | null>((projector) =>
@@ -117,13 +138,18 @@ export const planFeature = createFeature({
     on(PlanApi.openAsked, (state, { id }): PlanState =>
       state.id === id ? { ...state, loading: true } : { ...initial, id, loading: true },
     ),
-    on(PlanApi.opened, (_state, { saved, draft }): PlanState => {
+    on(PlanApi.timed, (state, { plan, table }): PlanState =>
+      state.history?.present === plan ? { ...state, timed: { of: plan, table } } : state,
+    ),
+    on(PlanApi.opened, (_state, { saved, draft, table }): PlanState => {
+      const of = draft?.plan ?? saved.plan;
       const base: PlanState = {
         ...initial,
         id: saved.id,
         revision: saved.revision,
         savedAt: saved.savedAt,
         history: startHistory(saved.plan),
+        timed: table === null ? null : { of, table },
       };
       if (draft === null) return base;
       const history = record(startHistory(saved.plan), draft.plan, null);
@@ -256,7 +282,14 @@ export const planFeature = createFeature({
     on(PlanEditor.startChanged, (state, { startsAt }) =>
       edited(state, null, (plan) => beginAt(plan, startsAt)),
     ),
-    on(PlanEditor.hoursChanged, (state, { hours }) => edited(state, null, (plan) => ({ ...plan, hours }))),
+    on(PlanEditor.workChanged, (state, { work }) => edited(state, null, (plan) => ({ ...plan, work }))),
+    on(PlanEditor.timingChanged, (state, { timing }) =>
+      edited(state, null, (plan) => ({ ...plan, timing: { ...plan.timing, ...timing } })),
+    ),
+    on(PlanEditor.bodiesChanged, (state, { bodies }) =>
+      edited(state, null, (plan) => ({ ...plan, piece: { ...plan.piece, bodies } })),
+    ),
+    on(PlanEditor.otherWayTaken, (state, { plan }) => edited(state, null, () => plan)),
     on(PlanEditor.paletteChanged, (state, { palette }) =>
       edited(state, null, (plan) => ({ ...plan, palette })),
     ),
@@ -295,11 +328,27 @@ export const planFeature = createFeature({
     on(PlanEditor.undoAsked, (state) => travelled(state, undo)),
     on(PlanEditor.redoAsked, (state) => travelled(state, redo)),
   ),
-  extraSelectors: ({ selectId, selectHistory, selectSelectedStepId, selectPartId, selectFinishId }) => {
+  extraSelectors: ({
+    selectId,
+    selectHistory,
+    selectTimed,
+    selectSelectedStepId,
+    selectPartId,
+    selectFinishId,
+  }) => {
     const selectFile = createSelector(selectHistory, (history) => history?.present ?? null);
+    /** What the forecasts of every part rest on. */
+    const selectCircumstances = createSelector(selectFile, selectTimed, (file, timed) =>
+      file === null || timed === null ? {} : circumstancesOf(file, timed),
+    );
     /** The part in hand with the finish on the bench. */
-    const selectPlan = createSelector(selectFile, selectPartId, selectFinishId, (file, partId, finishId) =>
-      file === null ? null : partPlan(file, partId, finishId),
+    const selectPlan = createSelector(
+      selectFile,
+      selectPartId,
+      selectFinishId,
+      selectCircumstances,
+      (file, partId, finishId, circumstances) =>
+        file === null ? null : partPlan(file, partId, finishId, circumstances),
     );
     /** Told apart by what it holds: a name, a price, a wish or the palette leaves it as it is, and nothing is computed. */
     const selectBasis = selectSame(selectPlan, (plan: PartPlan | null) =>
@@ -308,6 +357,9 @@ export const planFeature = createFeature({
     const selectForecast = createSelector(selectBasis, (basis) => (basis === null ? null : forecast(basis)));
     return {
       selectFile,
+      selectCircumstances,
+      /** Whether the timetable is that of the plan as it stands. */
+      selectTimedNow: createSelector(selectFile, selectTimed, (file, timed) => timed?.of === file),
       selectPlan,
       selectBasis,
       selectModel: createSelector(selectBasis, (basis) => basis?.plan ?? null),

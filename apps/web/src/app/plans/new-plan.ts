@@ -1,11 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, resource, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { LIMITS, type Part, type Plan, plainText } from '@zaffet/contract';
+import { LIMITS, type Part, type Plan, plainText, USUAL_SHOP } from '@zaffet/contract';
 import { duration, METHOD_WORDS } from '@zaffet/words';
 import {
   beginAt,
-  endsAt,
   newPart,
   newPlan,
   partPlan,
@@ -17,15 +17,17 @@ import {
   type School,
   SCHOOL_KEYS,
   SCHOOLS,
-  startToEndBy,
 } from '@zaffet/workshop';
+import { catchError, of } from 'rxjs';
 import { Clock } from '../data/clock';
+import { ShopApi } from '../data/shop.api';
 import { newId, newSeed, now, workBegins } from '../data/fresh';
 import { MomentField } from '../ui/moment-field';
 import { NumberField } from '../ui/number-field';
 import { ToggleField } from '../ui/toggle-field';
 import { PartFace } from '../ui/part-face';
 import { FacePool } from '../workers/face.pool';
+import { Timetables } from '../workers/timetables';
 import { PieceSketch } from './piece-sketch';
 
 /** A hand-sized piece shows a way of working well enough [mm]. */
@@ -63,6 +65,7 @@ export class NewPlan {
   private readonly dialog = inject<MatDialogRef<NewPlan, Plan>>(MatDialogRef);
   protected readonly limits = LIMITS;
   private readonly clock = inject(Clock);
+  private readonly timetables = inject(Timetables);
   private readonly opened = now();
   private readonly seed = newSeed();
   /** Whether a beginning is told, or when it has to be done. */
@@ -111,21 +114,37 @@ export class NewPlan {
     this.size.update((size) => ({ ...size, [key]: value }));
   }
 
-  /** The plan as it would be begun. */
-  private readonly drawn = computed((): Plan => {
+  /** How the shop works, as it was kept; nothing until it is read. */
+  private readonly shop = toSignal(inject(ShopApi).read().pipe(catchError(() => of(USUAL_SHOP))));
+  /** The plan begun when it is told to. */
+  private readonly meantPlan = computed((): Plan => {
     const name = plainText(this.called()) || this.pieceName();
     const [kind, size] = [this.piece(), this.size()];
     const piece = { name, parts: (finish: string): readonly Part[] => partsOf(kind, size, finish) };
-    const plan = newPlan(this.school(), name, this.seed, this.begins().toISOString(), newId, piece);
-    return this.meant() === 'begin' ? plan : beginAt(plan, startToEndBy(plan, this.due().toISOString()));
+    const { work, air } = this.shop() ?? USUAL_SHOP;
+    const plan = newPlan(this.school(), name, this.seed, this.begins().toISOString(), newId, piece, work);
+    const timing = { ...plan.timing, deadlineAt: this.meant() === 'done' ? this.due().toISOString() : null };
+    return { ...plan, air: { ...plan.air, ...air }, timing };
   });
-  protected readonly tooLate = computed(
-    () => this.meant() === 'done' && Date.parse(this.drawn().startsAt) < this.opened.getTime(),
-  );
+  /** When it would be begun and done, by the timetable of all its parts. */
+  private readonly timed = resource({
+    params: () => ({ plan: this.meantPlan(), due: this.meant() === 'done' ? this.due() : null }),
+    loader: async ({ params: { plan, due } }) => {
+      const begun = due === null ? plan : beginAt(plan, await this.timetables.startToEndBy(plan, due.toISOString()));
+      return { plan: begun, ends: await this.timetables.endsAt(begun) };
+    },
+  });
+  protected readonly tooLate = computed(() => {
+    const timed = this.timed.hasValue() ? this.timed.value() : undefined;
+    return this.meant() === 'done' && timed !== undefined && Date.parse(timed.plan.startsAt) < this.opened.getTime();
+  });
+  /** A plan that is to be done by a day waits for its timetable. */
+  protected readonly waits = computed(() => this.meant() === 'done' && !this.timed.hasValue());
   /** When it is done if begun so, or when it must be begun. */
   protected readonly told = computed(() => {
-    const plan = this.drawn();
-    if (this.meant() === 'begin') return `done ${this.clock.dateTime(endsAt(plan))}`;
+    if (!this.timed.hasValue()) return '…';
+    const { plan, ends } = this.timed.value();
+    if (this.meant() === 'begin') return `done ${this.clock.dateTime(ends)}`;
     const takes = duration((this.due().getTime() - Date.parse(plan.startsAt)) / 1000);
     return this.tooLate()
       ? `it takes ${takes}: choose a later day`
@@ -133,6 +152,7 @@ export class NewPlan {
   });
 
   protected begin(): void {
-    this.dialog.close(this.drawn());
+    const timed = this.timed.hasValue() ? this.timed.value().plan : null;
+    this.dialog.close(this.meant() === 'done' && timed !== null ? timed : this.meantPlan());
   }
 }

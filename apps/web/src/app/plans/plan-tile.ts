@@ -1,14 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
 import { API, isFilmStep, type PlanSummary } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { figureValues } from '@zaffet/core/readout';
 import { figureText, perCent, stepTitle } from '@zaffet/words';
-import { basisOf, partPlan, standingAt } from '@zaffet/workshop';
+import { basisOf, partPlan } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PartFace } from '../ui/part-face';
+import { Timetables } from '../workers/timetables';
 
 /** A plan as a little sample: its face at arm's length, what makes it crack, its figures. */
 @Component({
@@ -78,6 +79,7 @@ import { PartFace } from '../ui/part-face';
 export class PlanTile {
   private readonly clock = inject(Clock);
   private readonly api = inject(PlansApi);
+  private readonly timetables = inject(Timetables);
   readonly listed = input.required<PlanSummary>();
 
   /** Fetched when the tile comes into sight, anew where a later revision is listed. */
@@ -121,12 +123,15 @@ export class PlanTile {
     const opening = figureText('opening', values.opening);
     return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
   });
+  private readonly stands = resource({
+    params: () => this.saved()?.plan,
+    loader: ({ params }) => this.timetables.standing(params, now().getTime()),
+  });
   /** What is under way by the clock, or still to begin; nothing of what is past. */
   protected readonly standing = computed(() => {
     const saved = this.saved();
-    if (saved === null) return null;
-    const standing = standingAt(saved.plan, now().getTime());
-    if (standing.kind === 'past') return null;
+    const standing = this.stands.hasValue() ? this.stands.value() : undefined;
+    if (saved === null || standing === undefined || standing.kind === 'past') return null;
     if (standing.kind === 'ahead') return `begins ${this.clock.dateTime(standing.begins)}`;
     const { next, ends } = standing;
     return next === null

@@ -6,7 +6,7 @@ import { MatProgressBarModule } from '@angular/material/progress-bar';
 import { type Limit, LIMITS } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type Wish, WISH_KEYS, type WishKey, wishOutcomes, wishValues } from '@zaffet/core/solve';
-import { perCent, WISH_WORDS } from '@zaffet/words';
+import { perCent, weekText, WISH_WORDS } from '@zaffet/words';
 import {
   basisOf,
   notOnShelf,
@@ -39,9 +39,6 @@ const HOURS: Limit = { min: 1, max: 24 * 14, step: 1, unit: 'h' };
 const SECONDS_PER_HOUR = 3600;
 /** A medium to be bought counts against a recipe as much as half a warning. */
 const BUYING = 0.5;
-
-const clockText = (minutes: number): string =>
-  [Math.floor(minutes / 60), minutes % 60].map((part) => String(part).padStart(2, '0')).join(':');
 
 interface Found {
   readonly key: School;
@@ -168,12 +165,8 @@ export class SolveSheet {
   protected readonly shelfOnly = signal(false);
   /** What the recipes are worked out for, beside the wish. */
   protected readonly given = computed(() => {
-    const { part, air, hours } = this.plan()!;
-    const day =
-      hours === null
-        ? 'at any hour'
-        : `between ${clockText(hours.opensMin)} and ${clockText(hours.closesMin)}`;
-    return `For ${part.name.toLowerCase()}, in air of ${air.temperatureC} °C and ${perCent(air.humidity)}, worked ${day}.`;
+    const { part, air, work } = this.plan()!;
+    return `For ${part.name.toLowerCase()}, in air of ${air.temperatureC} °C and ${perCent(air.humidity)}, worked ${weekText(work)}.`;
   });
   protected readonly progress = signal<number | null>(null);
   protected readonly found = signal<readonly Found[]>([]);

@@ -1,6 +1,7 @@
 import {
   mdiArrowDown,
   mdiBrush,
+  mdiCalendarExport,
   mdiCompare,
   mdiContentCopy,
   mdiImageOutline,
@@ -12,7 +13,9 @@ import {
   mdiDownload,
   mdiFileDocumentOutline,
   mdiInvertColors,
+  mdiPinOutline,
   mdiPlus,
+  mdiPrinterOutline,
   mdiRedo,
   mdiTuneVariant,
   mdiDragHorizontalVariant,
@@ -48,5 +51,8 @@ export const ICONS = {
   off: mdiEyeOffOutline,
   on: mdiEyeOutline,
   branch: mdiSourceBranch,
+  pin: mdiPinOutline,
+  calendar: mdiCalendarExport,
+  print: mdiPrinterOutline,
   help: mdiHelpCircleOutline,
 } as const;

@@ -1,6 +1,6 @@
-import { type Step } from '../../plan';
+import { type Step, type WorkTime } from '../../plan';
 import { forecastOf } from '../../testing/forecasts';
-import { after, coat, distress, FIRST, overGlue, planOf, room, seal, when } from '../../testing/plans';
+import { after, coat, distress, everyDay, FIRST, overGlue, planOf, room, seal, when } from '../../testing/plans';
 import { handsOn, working } from '../../course';
 
 /*
@@ -12,13 +12,13 @@ const HOUR = 3600;
 const NIGHT = 12 * HOUR;
 
 describe('hours of work', () => {
-  const HOURS = { opens: 8 * HOUR, closes: 18 * HOUR, clockAtStart: 9 * HOUR };
+  const from = (clock: number): WorkTime => everyDay(8 * HOUR, 18 * HOUR, clock);
   const clock = (moment: number): number => ((9 * HOUR + moment) % 86400) / HOUR;
 
   it('after a night comes the morning, whatever follows "after five minutes"', () => {
     const rests: Step = { id: 'night', kind: 'wait', duration: 12 * HOUR, start: after(0) };
     const plan = planOf([coat('a', 'chalk', 90, FIRST), rests, seal('w', 'clearWax', 12, after(300))]);
-    const { times } = forecastOf({ ...plan, hours: HOURS });
+    const { times } = forecastOf({ ...plan, work: from(9 * HOUR) });
     expect(clock(times[2]!.from)).toBeGreaterThanOrEqual(8);
     expect(clock(times[2]!.from)).toBeLessThan(18);
   });
@@ -28,7 +28,7 @@ describe('hours of work', () => {
       coat('a', 'chalk', 90, FIRST),
       seal('s', 'polyW', 80, when('recoat'), { coats: 5 }),
     ]);
-    const late = { ...plan, hours: { ...HOURS, clockAtStart: 13 * HOUR } };
+    const late = { ...plan, work: from(13 * HOUR) };
     const film = forecastOf(late).course.films[1]!;
     const at = ((13 * HOUR + film.laidAt) % 86400) / HOUR;
     expect(at).toBeGreaterThanOrEqual(8);

@@ -1,24 +1,21 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { LIMITS, plainText } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
+import { weekText } from '@zaffet/words';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { MethodSheet } from '../method-sheet/method-sheet';
+import { ShopSheet } from '../../shop/shop-sheet';
 import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
-import { MomentField } from '../../ui/moment-field';
-
-/** A working day, in minutes from midnight. */
-const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
 
 /** Which finish is on the bench, as it is meant or with a what-if tried on it. */
 @Component({
   selector: 'zf-bench-bar',
-  imports: [MatCheckboxModule, MomentField, MatButtonModule, MatDialogModule, MatIconModule],
+  imports: [MatButtonModule, MatDialogModule, MatIconModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <label class="name">
@@ -62,30 +59,7 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
       <button mat-button (click)="compare()"><mat-icon svgIcon="compare" />Side by side</button>
     }
     <span class="spacer"></span>
-    <span class="hours" role="group" aria-label="Hours you work">
-      <mat-checkbox [checked]="hours() !== null" (change)="keepHours($event.checked)">I work</mat-checkbox>
-      @if (hours(); as kept) {
-        <zf-moment
-          label="from"
-          [quiet]="true"
-          [day]="false"
-          [value]="clock(kept.opensMin)"
-          [most]="clock(kept.closesMin - shortest)"
-          (changed)="setHours($event, 'opensMin')"
-        />
-        to
-        <zf-moment
-          label="to"
-          [quiet]="true"
-          [day]="false"
-          [value]="clock(kept.closesMin)"
-          [least]="clock(kept.opensMin + shortest)"
-          (changed)="setHours($event, 'closesMin')"
-        />
-      } @else {
-        at any hour
-      }
-    </span>
+    <button mat-button class="hours" (click)="shop()">{{ week() }}</button>
     <button mat-button (click)="methods()">Begin from a method …</button>
   `,
   styles: `
@@ -144,10 +118,9 @@ const USUAL_HOURS = { opensMin: 8 * 60, closesMin: 18 * 60 };
       font-weight: 600;
     }
     .hours {
-      display: flex;
-      align-items: center;
-      gap: 5px;
-      font-size: 13px;
+      max-width: 360px;
+      overflow: hidden;
+      text-overflow: ellipsis;
     }
     .spacer {
       flex: 1;
@@ -181,25 +154,13 @@ export class BenchBar {
     return parts.length <= 1 ? '' : `on ${named.join(', ')}`;
   });
 
-  protected readonly hours = computed(() => this.file()?.hours ?? null);
+  protected readonly week = computed(() => {
+    const work = this.file()?.work ?? null;
+    return work === null ? 'Worked at any hour …' : `Worked ${weekText(work)} …`;
+  });
 
-  /** A time of day as a moment of today. */
-  /** The shortest working day [min]. */
-  protected readonly shortest = LIMITS.clockMin.step;
-  protected clock(minutes: number): Date {
-    return new Date(new Date().setHours(Math.floor(minutes / 60), minutes % 60, 0, 0));
-  }
-
-  protected keepHours(keep: boolean): void {
-    const starts = new Date(this.file()!.startsAt);
-    const hours = keep ? { ...USUAL_HOURS, offsetMin: -starts.getTimezoneOffset() } : null;
-    this.store.dispatch(PlanEditor.hoursChanged({ hours }));
-  }
-
-  protected setHours(at: Date | null, which: 'opensMin' | 'closesMin'): void {
-    if (at === null) return;
-    const hours = { ...this.hours()!, [which]: at.getHours() * 60 + at.getMinutes() };
-    this.store.dispatch(PlanEditor.hoursChanged({ hours }));
+  protected shop(): void {
+    this.dialog.open(ShopSheet, { width: '860px', maxWidth: '96vw' });
   }
 
   protected choose(finishId: string | null): void {

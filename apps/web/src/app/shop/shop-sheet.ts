@@ -1,0 +1,234 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MatCheckboxModule } from '@angular/material/checkbox';
+import { MatDialogModule } from '@angular/material/dialog';
+import { MatIconModule } from '@angular/material/icon';
+import { type DayStretch, isZone, LIMITS, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
+import { MINUTE_KEYS, type MinuteKey, MINUTES } from '@zaffet/core/schedule';
+import { MINUTE_NAMES, UNIT_SYSTEMS, WEEKDAY_NAMES } from '@zaffet/words';
+import { usualWork } from '@zaffet/workshop';
+import { Store } from '@ngrx/store';
+import { format } from 'date-fns';
+import { Clock, CLOCKS } from '../data/clock';
+import { CURRENCIES, Money } from '../data/money';
+import { faultOf } from '../data/plans.api';
+import { ShopApi } from '../data/shop.api';
+import { Units } from '../data/units';
+import { PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
+import { ChoiceField } from '../ui/choice-field';
+import { MomentField } from '../ui/moment-field';
+import { NumberField } from '../ui/number-field';
+import { ToggleField } from '../ui/toggle-field';
+
+const MIDNIGHT = new Date(2026, 0, 5);
+const MOST_STRETCHES = LIMITS.stretches.max;
+
+/** When, by whom and where there is work: of this plan, and, where it is kept, of every new one. */
+@Component({
+  selector: 'zf-shop-sheet',
+  imports: [
+    ChoiceField,
+    MatButtonModule,
+    MatCheckboxModule,
+    MatDialogModule,
+    MatIconModule,
+    MomentField,
+    NumberField,
+    ToggleField,
+  ],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './shop-sheet.html',
+  styleUrl: './shop-sheet.scss',
+})
+export class ShopSheet {
+  private readonly store = inject(Store);
+  private readonly api = inject(ShopApi);
+  private readonly file = this.store.selectSignal(planFeature.selectFile);
+  protected readonly limits = LIMITS;
+  protected readonly work = computed(() => this.file()?.work ?? null);
+  protected readonly air = computed(() => this.file()!.air);
+  protected readonly said = signal('');
+
+  protected readonly days = computed(() => {
+    const week = this.work()?.week;
+    return week === undefined
+      ? []
+      : WEEKDAYS.map((day) => ({ day, name: WEEKDAY_NAMES[day], stretches: week[day] }));
+  });
+  protected readonly people = ['1', '2', '3'].map((value) => ({ value, name: value }));
+  protected readonly zone = computed(() => this.work()?.zone ?? '');
+  protected readonly zoneFault = signal<string | null>(null);
+  protected readonly zones = Intl.supportedValuesOf('timeZone');
+  protected readonly minutes = computed(() => {
+    const own = this.work()?.minutes ?? {};
+    return MINUTE_KEYS.map((key) => ({
+      key,
+      name: MINUTE_NAMES[key],
+      value: own[key] ?? MINUTES[key],
+      own: own[key] !== undefined,
+    }));
+  });
+
+  private readonly clock = inject(Clock);
+  private readonly units = inject(Units);
+  private readonly money = inject(Money);
+  protected readonly clocks = CLOCKS.map((value) => ({ value, name: `${value} hours` }));
+  protected readonly face = this.clock.face;
+  protected setClock(face: string): void {
+    const known = CLOCKS.find((one) => one === face);
+    if (known !== undefined) this.clock.choose(known);
+  }
+  protected readonly systems = UNIT_SYSTEMS.map((value) => ({
+    value,
+    name: value === 'metric' ? 'mm, mL, °C' : 'inches, fl oz, °F',
+  }));
+  protected readonly system = this.units.system;
+  protected setSystem(system: string): void {
+    const known = UNIT_SYSTEMS.find((one) => one === system);
+    if (known !== undefined) this.units.choose(known);
+  }
+  protected readonly currencies = CURRENCIES.map((code) => ({ value: code, name: code || 'no currency' }));
+  protected readonly currency = this.money.currency;
+  protected setCurrency(code: string): void {
+    const known = CURRENCIES.find((one) => one === code);
+    if (known !== undefined) this.money.choose(known);
+  }
+
+  /** A time of day as a moment of some day. */
+  protected clockAt(minutes: number): Date {
+    return new Date(MIDNIGHT.getTime() + minutes * 60_000);
+  }
+
+  private change(changes: Partial<WorkFile>): void {
+    const work = this.work();
+    if (work !== null) this.store.dispatch(PlanEditor.workChanged({ work: { ...work, ...changes } }));
+  }
+
+  protected keepHours(keep: boolean): void {
+    const work = keep ? usualWork(Intl.DateTimeFormat().resolvedOptions().timeZone) : null;
+    this.store.dispatch(PlanEditor.workChanged({ work }));
+  }
+
+  private setDay(day: Weekday, stretches: readonly DayStretch[]): void {
+    this.change({ week: { ...this.work()!.week, [day]: stretches } });
+  }
+
+  protected setStretch(day: Weekday, index: number, which: keyof DayStretch, at: Date | null): void {
+    if (at === null) return;
+    const minutes = at.getHours() * 60 + at.getMinutes();
+    const value = which === 'closesMin' && minutes === 0 ? 1440 : minutes;
+    const stretches = this.work()!.week[day].map((one, i) => (i === index ? { ...one, [which]: value } : one));
+    this.setDay(day, stretches);
+  }
+
+  /** Between what bounds an end of a stretch may lie. */
+  protected bounds(stretches: readonly DayStretch[], index: number): { least: Date; opensMost: Date; closesLeast: Date; most: Date } {
+    const { opensMin, closesMin } = stretches[index]!;
+    return {
+      least: this.clockAt(stretches[index - 1]?.closesMin ?? 0),
+      opensMost: this.clockAt(closesMin - 5),
+      closesLeast: this.clockAt(opensMin + 5),
+      most: this.clockAt(Math.min(1435, stretches[index + 1]?.opensMin ?? 1435)),
+    };
+  }
+
+  protected canAdd(stretches: readonly DayStretch[]): boolean {
+    return stretches.length < MOST_STRETCHES && (stretches.at(-1)?.closesMin ?? 0) <= 1440 - 60;
+  }
+
+  protected addStretch(day: Weekday): void {
+    const before = this.work()!.week[day];
+    const last = before.at(-1);
+    const next =
+      last === undefined
+        ? { opensMin: 480, closesMin: 1020 }
+        : { opensMin: Math.min(1380, last.closesMin + 60), closesMin: Math.min(1440, last.closesMin + 180) };
+    this.setDay(day, [...before, next]);
+  }
+
+  protected removeStretch(day: Weekday, index: number): void {
+    this.setDay(day, this.work()!.week[day].filter((_, i) => i !== index));
+  }
+
+  /** The hours of one day for the others that are worked. */
+  protected likeThis(day: Weekday): void {
+    const { week } = this.work()!;
+    const stretches = week[day];
+    this.change({
+      week: Object.fromEntries(
+        WEEKDAYS.map((name) => [name, week[name].length > 0 ? stretches : week[name]]),
+      ) as WorkFile['week'],
+    });
+  }
+
+  protected setPeople(value: string): void {
+    this.change({ people: Number(value) });
+  }
+
+  protected setZone(typed: string): void {
+    const zone = typed.trim();
+    const known = isZone(zone);
+    this.zoneFault.set(known ? null : 'Choose a zone of the list, or write an offset such as +02:00');
+    if (known) this.change({ zone });
+  }
+
+  protected setMinutes(key: MinuteKey, value: number | null): void {
+    if (value !== null) this.change({ minutes: { ...this.work()!.minutes, [key]: value } });
+  }
+
+  protected asUsual(key: MinuteKey): void {
+    const { [key]: _, ...minutes } = this.work()!.minutes;
+    this.change({ minutes });
+  }
+
+  protected keepDaylight(keep: boolean): void {
+    this.change({ daylight: keep ? { opensMin: 540, closesMin: 960 } : null });
+  }
+
+  protected setDaylight(which: keyof DayStretch, at: Date | null): void {
+    const { daylight } = this.work()!;
+    if (at === null || daylight === null) return;
+    this.change({ daylight: { ...daylight, [which]: at.getHours() * 60 + at.getMinutes() } });
+  }
+
+  protected readonly daysOff = computed(() =>
+    (this.work()?.daysOff ?? []).map((day) => ({ day, name: format(new Date(`${day}T12:00:00`), 'EEE d MMMM yyyy') })),
+  );
+  protected readonly fullOff = computed(() => this.daysOff().length >= LIMITS.daysOff.max);
+  protected addDayOff(at: Date | null): void {
+    if (at === null) return;
+    const day = format(at, 'yyyy-MM-dd');
+    const before = this.work()!.daysOff;
+    if (!before.includes(day)) this.change({ daysOff: [...before, day].sort() });
+  }
+  protected removeDayOff(day: string): void {
+    this.change({ daysOff: this.work()!.daysOff.filter((one) => one !== day) });
+  }
+
+  protected setAir(changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number }): void {
+    this.store.dispatch(PlanEditor.airChanged({ changes, gesture: null }));
+  }
+
+  /** Every new plan begins so. */
+  protected keep(): void {
+    const { temperatureC, humidity, draughtMS, altitudeM } = this.air();
+    const air = { temperatureC, humidity, draughtMS, altitudeM };
+    this.api.keep({ work: this.work(), air }).subscribe({
+      next: () => this.said.set('Kept: new plans begin with this.'),
+      error: (error: unknown) => this.said.set(`Not kept. ${faultOf(error).message}`),
+    });
+  }
+
+  /** This plan takes what was kept. */
+  protected take(): void {
+    this.api.read().subscribe({
+      next: ({ work, air }) => {
+        this.store.dispatch(PlanEditor.workChanged({ work }));
+        this.store.dispatch(PlanEditor.airChanged({ changes: air, gesture: null }));
+        this.said.set('Taken: this plan is timed so now.');
+      },
+      error: (error: unknown) => this.said.set(`Not taken. ${faultOf(error).message}`),
+    });
+  }
+}

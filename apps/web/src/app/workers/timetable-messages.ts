@@ -1,0 +1,19 @@
+import { type Plan } from '@zaffet/contract';
+import { type Pin, type Schedule } from '@zaffet/core/schedule';
+import { type OtherWay, type Standing } from '@zaffet/workshop';
+
+/** What the timetable's thread is asked. */
+export interface TimetableWorker {
+  /** When everything is done. */
+  time(plan: Plan): Schedule;
+  /** The same order with work put to other moments, while a hand drags. */
+  drag(plan: Plan, table: Schedule, pins: readonly Pin[]): Schedule;
+  /** What else could be done, each with what it gains and costs. */
+  others(plan: Plan, table: Schedule): readonly OtherWay[];
+  /** The latest start that is done by an instant. */
+  startToEndBy(plan: Plan, by: string): string;
+  /** When a plan is done [ms since 1970]. */
+  endsAt(plan: Plan): number;
+  /** How a plan stands at a moment [ms since 1970]. */
+  standing(plan: Plan, now: number): Standing;
+}

@@ -1,0 +1,94 @@
+import { type Plan } from '@zaffet/contract';
+import { type Schedule, sumsOf } from '@zaffet/core/schedule';
+import {
+  calendarFile,
+  obstacleText,
+  partsOf,
+  sittingDetail,
+  sittingTitle,
+  timetableCsv,
+  URGENCY_WORDS,
+} from '@zaffet/words';
+import { sittings, timetable } from '@zaffet/workshop';
+import { type Asked, readWholePlan } from './predict';
+
+/** A timetable as plain JSON: instants in ISO 8601, minutes. */
+export interface Timetable {
+  readonly plan: string;
+  /** Why there is none, in a sentence; null where there is one. */
+  readonly obstacle: string | null;
+  readonly readyAt: string | null;
+  /** In eight of ten airs that differ from what is expected it is ready between these. */
+  readonly readyBetween: readonly [string, string] | null;
+  readonly handsMin: number;
+  readonly cleaningMin: number;
+  readonly mixingMin: number;
+  readonly turningMin: number;
+  readonly sittings: readonly {
+    from: string;
+    until: string;
+    hand: number;
+    what: string;
+    parts: string;
+    how: string;
+    opens: string;
+    closes: string | null;
+    urgency: string;
+  }[];
+  /** When each step of each part begins. */
+  readonly steps: readonly { part: string; step: string; at: string }[];
+}
+
+export const FORMATS = ['json', 'csv', 'ics'] as const;
+export type TimetableFormat = (typeof FORMATS)[number];
+
+const minutes = (seconds: number): number => Math.round(seconds / 6) / 10;
+
+/**
+ * The timetable of a plan file over all its parts, as JSON, CSV or an iCalendar file.
+ * @throws ZaffetError as `predict`
+ */
+export async function scheduleText(path: string, asked: Asked, format: TimetableFormat, made: number): Promise<string> {
+  const plan = await readWholePlan(path, asked);
+  const { table } = timetable(plan);
+  switch (format) {
+    case 'csv':
+      return `${timetableCsv(plan, table)}\r\n`;
+    case 'ics':
+      return calendarFile(plan, table, plan.name, made);
+    case 'json':
+      return `${JSON.stringify(told(plan, table), null, 2)}\n`;
+  }
+}
+
+function told(plan: Plan, table: Schedule): Timetable {
+  const start = Date.parse(plan.startsAt);
+  const instant = (moment: number): string => new Date(start + moment * 1000).toISOString();
+  const sums = sumsOf(table);
+  return {
+    plan: plan.name,
+    obstacle: table.obstacle === null ? null : obstacleText(table.obstacle, plan),
+    readyAt: table.ready === null ? null : instant(table.ready),
+    readyBetween: table.band === null ? null : [instant(table.band[0]), instant(table.band[1])],
+    handsMin: minutes(sums.hands),
+    cleaningMin: minutes(sums.cleaning),
+    mixingMin: minutes(sums.mixing),
+    turningMin: minutes(sums.turning),
+    sittings: sittings(plan, table).map((sitting) => ({
+      from: instant(sitting.from),
+      until: instant(sitting.until),
+      hand: sitting.hand + 1,
+      what: sittingTitle(sitting, plan),
+      parts: partsOf(sitting, plan),
+      how: sittingDetail(sitting, plan),
+      opens: instant(sitting.opens),
+      closes: sitting.closes === null ? null : instant(sitting.closes),
+      urgency: URGENCY_WORDS[sitting.urgency],
+    })),
+    steps: plan.piece.parts.flatMap(({ id, name }) =>
+      Object.entries(table.moments[id] ?? {}).flatMap(([step, moment]) =>
+        'notBefore' in moment ? [{ part: name, step, at: instant(moment.notBefore) }] : [],
+      ),
+    ),
+  };
+}

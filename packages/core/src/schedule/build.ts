@@ -1,0 +1,298 @@
+import { type Facing } from '../piece';
+import { SECONDS_PER_DAY, SECONDS_PER_MINUTE } from '../units';
+import { type Chain, chainOf, doing, type Point, readyAt, stepTo, windowAt } from './chain';
+import { type Booking, Floor } from './floor';
+import { type Order, type Problem } from './types';
+
+/*
+ * One timetable out of one order: clusters of tasks are put on the floor one after another, each where it can begin
+ * soonest among what is there already. A cluster is a task with those that must follow it soon.
+ */
+
+/** Windows shorter than this are kept by placing their tasks together [s]. */
+const SOON = 90 * SECONDS_PER_MINUTE;
+/** How often the beginning of a cluster is moved before a window counts as missed. */
+const MOST_MOVES = 80;
+/** What a film that never dries counts as, after its last task [s]. */
+const NEVER = 60 * SECONDS_PER_DAY;
+
+/** A problem with its parts gone through. */
+export interface Bench {
+  readonly problem: Problem;
+  readonly chains: readonly Chain[];
+  readonly learned: Order['learned'];
+  readonly bodies: readonly string[];
+  /** By job, what is done first. */
+  readonly follows: readonly (readonly number[])[];
+  /** Not before, by job and task. */
+  readonly pinned: ReadonlyMap<string, number>;
+}
+
+/** A timetable before it is told. */
+export interface Built {
+  readonly bookings: readonly (readonly Booking[])[];
+  readonly hands: Floor['hands'];
+  readonly points: readonly Point[];
+  readonly missed: ReadonlySet<string>;
+  /** A task there is no time for. */
+  readonly failed: { readonly job: number; readonly task: number } | null;
+  /** The order as it was used. */
+  readonly jobs: readonly number[];
+  /** Tasks that were found to need their opener beside them. */
+  readonly joined: readonly string[];
+  readonly score: number;
+  readonly ready: number;
+}
+
+export const keyOf = (job: number, task: number): string => `${job} ${task}`;
+
+/** Goes through the parts of a problem. @param factor - on the drying rate of the shop's air. @throws as `forecast` */
+export function benchOf(problem: Problem, learned: Order['learned'] = {}, factor = 1): Bench {
+  const known = new Map<string, Chain>();
+  const chains = problem.jobs.map((job) => {
+    // Parts that are alike in all that counts share what is worked out.
+    const { panel, steps, air, media } = job.basis.plan;
+    const { prepares, pots, notBefore } = job;
+    const key = JSON.stringify([panel, steps, air, media, prepares, pots, notBefore]);
+    const same = known.get(key);
+    const chain = same === undefined ? chainOf(job, problem, factor) : { ...same, job };
+    known.set(key, chain);
+    return chain;
+  });
+  const indexOf = (id: string): number => problem.jobs.findIndex((job) => job.id === id);
+  return {
+    problem,
+    chains,
+    learned,
+    bodies: problem.jobs.map(({ id, body }) => body ?? `part ${id}`),
+    follows: problem.jobs.map(({ follows }) => follows.map(indexOf).filter((i) => i >= 0)),
+    pinned: pinnedIn(problem.jobs, chains, problem.pins),
+  };
+}
+
+/** Moments that work was put to, by job and task; what is not there any more is not pinned. */
+function pinnedIn(
+  jobs: Problem['jobs'],
+  chains: readonly Chain[],
+  pins: Problem['pins'],
+): ReadonlyMap<string, number> {
+  const pinned = new Map<string, number>();
+  for (const { partId, stepId, coat, at } of pins) {
+    const job = jobs.findIndex(({ id }) => id === partId);
+    const task = (chains[job]?.tasks ?? []).findIndex(
+      (one) =>
+        (one.step?.id ?? one.prepares[0]) === stepId && one.coat === coat && one.kind !== 'buff',
+    );
+    if (task >= 0) pinned.set(keyOf(job, task), at);
+  }
+  return pinned;
+}
+
+/** The same parts with other pins. */
+export const withPins = (bench: Bench, pins: Problem['pins']): Bench => ({
+  ...bench,
+  problem: { ...bench.problem, pins },
+  pinned: pinnedIn(bench.problem.jobs, bench.chains, pins),
+});
+
+/** The same parts with a latest start more or less: what was worked out stays. */
+export const withLearned = (bench: Bench, learned: Order['learned']): Bench => ({ ...bench, learned });
+
+/**
+ * Makes a timetable.
+ * @param jobs - the order; the job that can go on soonest each time where null
+ * @param joined - tasks that are placed together with what their window hangs on
+ */
+export function build(bench: Bench, jobs: readonly number[] | null, joined: readonly string[]): Built {
+  const together = new Set(joined);
+  let built = attempt(bench, jobs, together);
+  while (typeof built === 'string') {
+    together.add(built);
+    built = attempt(bench, jobs, together);
+  }
+  return built;
+}
+
+/** A timetable, or the task that has to be joined to its opener first. */
+function attempt(
+  bench: Bench,
+  jobs: readonly number[] | null,
+  joined: ReadonlySet<string>,
+): Built | string {
+  const { chains, problem, follows } = bench;
+  const floor = new Floor(problem);
+  const points = chains.map(({ root }) => root);
+  const placed = chains.map((): Booking[] => []);
+  const bookings = chains.map((): Booking[] => []);
+  const missed = new Set<string>();
+  const used: number[] = [];
+  let failed: Built['failed'] = null;
+  let join: string | null = null;
+  const left = (job: number): boolean => placed[job]!.length < chains[job]!.tasks.length;
+
+  /** Places the next cluster of a job, and first all of those it follows. */
+  const cluster = (job: number): void => {
+    for (const first of follows[job]!)
+      while (left(first) && failed === null && join === null) cluster(first);
+    if (!left(job) || failed !== null || join !== null) return;
+    used.push(job);
+    const after = Math.max(-Infinity, ...follows[job]!.map((first) => placed[first]!.at(-1)!.until));
+    const found = placeCluster(bench, floor, job, placed[job]!.length, points[job]!, after, joined);
+    if ('join' in found) join = found.join;
+    else if ('failed' in found) failed = { job, task: found.failed };
+    else {
+      placed[job]!.push(...found.tasks);
+      bookings[job]!.push(...found.made);
+      points[job] = found.point;
+      for (const task of found.missed) missed.add(keyOf(job, task));
+    }
+  };
+
+  const pinnedJobs = [...new Set([...bench.pinned.keys()].map((key) => Number(key.split(' ')[0])))];
+  for (const job of pinnedJobs) while (left(job) && failed === null && join === null) cluster(job);
+  if (jobs === null) {
+    while (failed === null && join === null) {
+      let next = -1;
+      let soonest = Infinity;
+      chains.forEach((chain, job) => {
+        if (!left(job) || follows[job]!.some(left)) return;
+        const { opens } = windowAt(chain, points[job]!, placed[job]!.length);
+        if (opens < soonest) [soonest, next] = [opens, job];
+      });
+      if (next < 0) break;
+      cluster(next);
+    }
+  } else for (const job of jobs) cluster(job);
+  // In other air there may be other clusters than the order speaks of.
+  chains.forEach((_, job) => {
+    while (left(job) && failed === null && join === null) cluster(job);
+  });
+  if (join !== null) return join;
+
+  const readies = points.map((point) => readyAt(point) ?? point.ends + NEVER);
+  const ready = Math.max(...readies);
+  const mean = readies.reduce((sum, at) => sum + at, 0) / readies.length;
+  return {
+    bookings,
+    hands: floor.hands,
+    points,
+    missed,
+    failed,
+    jobs: used,
+    joined: [...joined],
+    ready,
+    score:
+      (failed === null ? 0 : 1e9) +
+      missed.size * 500 * SECONDS_PER_MINUTE +
+      ready +
+      0.02 * mean +
+      0.05 * around(floor, problem),
+  };
+}
+
+/** Cleaning, mixing and turning [s]. */
+function around({ hands }: Floor, { minutes }: Problem): number {
+  let sum = 0;
+  for (const hand of hands)
+    for (const booking of hand) {
+      if (booking.recipe !== null) sum += booking.until - booking.from;
+      if (booking.turned) sum += minutes.turn * SECONDS_PER_MINUTE;
+      sum += booking.wash;
+    }
+  return sum;
+}
+
+interface Cluster {
+  readonly tasks: readonly Booking[];
+  readonly made: readonly Booking[];
+  readonly point: Point;
+  /** Tasks that came too late. */
+  readonly missed: readonly number[];
+}
+
+/** Places tasks from one on, as far as they must follow each other soon. */
+function placeCluster(
+  bench: Bench,
+  floor: Floor,
+  job: number,
+  first: number,
+  root: Point,
+  notBefore: number,
+  joined: ReadonlySet<string>,
+): Cluster | { readonly join: string } | { readonly failed: number } {
+  const chain = bench.chains[job]!;
+  const { problem, learned } = bench;
+  const { body, up } = placeOf(bench, job);
+  const points: Point[] = [root];
+  const made: (readonly Booking[])[] = [];
+  const floors = new Map<number, number>();
+  const missed: number[] = [];
+  let moves = 0;
+  for (let i = first; ; ) {
+    const point = points[i - first]!;
+    const task = chain.tasks[i]!;
+    const key = keyOf(job, i);
+    const window = windowAt(chain, point, i, learned[key]);
+    const late = missed.includes(i);
+    const found = floor.place({
+      job,
+      index: i,
+      task,
+      body,
+      up,
+      window,
+      late,
+      notBefore: Math.max(notBefore, floors.get(i) ?? -Infinity, bench.pinned.get(key) ?? -Infinity),
+      doing: (at) => doing(point, task, at, problem),
+      after: (at, how) => stepTo(chain, point, i, at, how),
+    });
+    if ('missedBy' in found) {
+      const { opener } = window;
+      if (late || window.closes === null) return { failed: i };
+      if (opener >= 0 && opener < first && !joined.has(key)) return { join: key };
+      if (opener < first || found.missedBy === Infinity || moves === MOST_MOVES) {
+        missed.push(i);
+        continue;
+      }
+      // The work that opened the window is moved, and all since.
+      const at = made[opener - first]!.at(-1)!.from;
+      for (const bookings of made.splice(opener - first)) floor.remove(bookings);
+      points.length = opener - first + 1;
+      floors.set(opener, at + Math.max(SECONDS_PER_MINUTE, found.missedBy));
+      moves += 1;
+      i = opener;
+      continue;
+    }
+    made.push(found.made);
+    points.push(found.after);
+    i += 1;
+    if (i === chain.tasks.length) break;
+    const next = windowAt(chain, found.after, i, learned[keyOf(job, i)]);
+    const soon = next.closes !== null && (next.closes - next.opens < SOON || joined.has(keyOf(job, i)));
+    if (!soon && !reachesOver(chain, i, joined, job)) break;
+  }
+  return {
+    tasks: made.map((bookings) => bookings.at(-1)!),
+    made: made.flat(),
+    point: points.at(-1)!,
+    missed,
+  };
+}
+
+/** Whether a later task that is joined hangs on what this cluster has laid: then all between belong to it. */
+function reachesOver(
+  chain: Chain,
+  index: number,
+  joined: ReadonlySet<string>,
+  job: number,
+): boolean {
+  for (let k = index; k < chain.tasks.length; k++) {
+    if (chain.tasks[k]!.brushIn !== null) return joined.has(keyOf(job, k)) && k > index;
+    if (joined.has(keyOf(job, k))) return true;
+  }
+  return false;
+}
+
+function placeOf({ bodies, problem }: Bench, job: number): { body: string; up: Facing } {
+  return { body: bodies[job]!, up: problem.jobs[job]!.up };
+}

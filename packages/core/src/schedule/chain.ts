@@ -1,0 +1,261 @@
+import { advance, begin, earliest, type FilmRun, type RunState, waxManner, WIPED_BY, windowOf } from '../course';
+import { isOf, type MediumLookup } from '../media';
+import { BUFFED_BY, HARD, SPRAY_SOON } from '../notes';
+import { checkPlan, isFilm, type Seal, type Step } from '../plan';
+import { toolOf } from '../tools';
+import { SECONDS_PER_DAY, SECONDS_PER_HOUR, SECONDS_PER_MINUTE } from '../units';
+import { bladeEffort } from '../wear';
+import { sectionsOf, type Task, tasksOf } from './tasks';
+import { type Job, type Problem } from './types';
+
+/*
+ * One part, as far as it has come. A point knows what its films do, and so when the next task may and must begin. Points
+ * are kept: a search tries the same beginnings again and again.
+ */
+
+/** How far a part has come. */
+export interface Point {
+  readonly run: RunState;
+  /** Moments of the coats of a seal, or the beginning of work cut into pieces, while it is under way. */
+  readonly begun: readonly number[];
+  /** With the seal as far as it is laid. */
+  readonly laid: RunState;
+  /** When the hands left the last task, and from when preparation lets go on. */
+  readonly ends: number;
+  readonly rests: number;
+  /** Hands at the last film [s], and which task laid it; −1 for none. */
+  readonly filmHands: number;
+  readonly filmTask: number;
+  /** Which task brought water last; −1 for none. */
+  readonly wetTask: number;
+  readonly next: Map<number, Point>;
+}
+
+/** A part as the hands have it, and where it begins. */
+export interface Chain {
+  readonly job: Job;
+  readonly tasks: readonly Task[];
+  readonly media: MediumLookup;
+  readonly root: Point;
+  /** By task, whether it keeps its window when the part has the hands to itself. */
+  readonly keeps: readonly boolean[];
+  /** When its last task has ended and its last film is dry, if it had the hands to itself. */
+  readonly alone: readonly Point[];
+}
+
+/** When a task may begin by its own part, and must; `opener` is the task the window hangs on. */
+export interface Window {
+  readonly opens: number;
+  readonly closes: number | null;
+  readonly opener: number;
+}
+
+/** What a task is once it has begun at a moment. */
+export interface Doing {
+  readonly until: number;
+  readonly sections: number;
+  readonly lag: number;
+}
+
+/** A part's chain. @param factor - on the drying rate of the shop's air. @throws InputError as `forecast` */
+export function chainOf(job: Job, problem: Problem, factor = 1): Chain {
+  const { work: _, ...plan } = job.basis.plan;
+  const basis = { plan, shop: job.basis.shop };
+  const media = checkPlan(plan, basis.shop.learned);
+  const run = settled(begin(basis, media, { air: factor }));
+  const root: Point = {
+    run,
+    begun: [],
+    laid: run,
+    ends: problem.from,
+    rests: problem.from,
+    filmHands: 0,
+    filmTask: -1,
+    wetTask: -1,
+    next: new Map(),
+  };
+  const bare = { job, tasks: tasksOf(job, media, problem), media, root };
+  const alone = [root];
+  const keeps: boolean[] = [];
+  const chain = { ...bare, keeps, alone };
+  bare.tasks.forEach((task, i) => {
+    const point = alone[i]!;
+    const { opens, closes } = windowAt(chain, point, i);
+    keeps.push(closes !== null && opens <= closes);
+    alone.push(stepTo(chain, point, i, opens, doing(point, task, opens, problem)));
+  });
+  return chain;
+}
+
+/** Waits need nobody: they go by. */
+function settled(run: RunState): RunState {
+  let state = run;
+  for (let step = nextStep(state); step?.kind === 'wait'; step = nextStep(state)) {
+    const { at, comes } = earliest(state, step);
+    state = advance(state, step, at, comes);
+  }
+  return state;
+}
+const nextStep = ({ plan, times }: RunState): Step | undefined => plan.steps[times.length];
+
+/** The film that lies on top. */
+export const topFilm = ({ laid }: Point): FilmRun | undefined => laid.films.at(-1);
+
+/**
+ * When a task may begin by its own part, and must.
+ * @param taught - how long after the last film it may wait at most, by what forecasts said [s]
+ */
+export function windowAt(chain: Chain, point: Point, index: number, taught = Infinity): Window {
+  const task = chain.tasks[index]!;
+  const opens = Math.max(point.ends, point.rests, task.notBefore, opensAt(task, point));
+  const own = (chain.keeps[index] ?? true) ? closesAt(chain, task, point) : null;
+  const film = topFilm(point);
+  const learned = film === undefined ? Infinity : film.laidAt + taught;
+  if (learned < (own?.closes ?? Infinity)) return { opens, closes: learned, opener: point.filmTask };
+  return { opens, closes: own?.closes ?? null, opener: own?.opener ?? -1 };
+}
+
+function opensAt(task: Task, point: Point): number {
+  const { step, coat, hands } = task;
+  if (step === null) return point.rests;
+  const film = topFilm(point);
+  if (task.kind === 'buff') {
+    const { buffAfter } = film!.step as Seal;
+    return film!.laidAt + (buffAfter ?? 0);
+  }
+  if (coat > 0 && task.kind === 'coat')
+    return film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY;
+  if (coat > 0) return point.ends;
+  const { at } = earliest(point.run, step);
+  const before = point.run.times.at(-1)?.step;
+  const onFilm = step.start.rule === 'state' || (before !== undefined && isFilm(before));
+  // The place that was laid last is reached too soon by a quicker hand.
+  return step.start.rule === 'at' || !onFilm ? at : at + Math.max(0, point.filmHands - hands);
+}
+
+function closesAt(chain: Chain, task: Task, point: Point): { closes: number; opener: number } | null {
+  const film = topFilm(point);
+  const { step } = task;
+  if (film === undefined || step === null || (task.coat > 0 && task.kind !== 'buff')) return null;
+  const on = (closes: number | null, opener = point.filmTask): ReturnType<typeof closesAt> =>
+    closes === null || opener < 0 ? null : { closes, opener };
+  const { openStates: open, laidAt } = film;
+  if (task.kind === 'buff') {
+    const ready = open.touch === null ? null : open.touch - laidAt;
+    if (ready === null) return null;
+    const wiped = waxManner({ ...film, buffAfter: (film.step as Seal).buffAfter }) === 'wiped';
+    return on(laidAt + (wiped ? WIPED_BY : BUFFED_BY) * ready);
+  }
+  switch (step.kind) {
+    case 'coat':
+    case 'seal': {
+      if (isOf(film.medium, 'sprayed')) return on(laidAt + SPRAY_SOON);
+      return on(windowOf(film, { medium: chain.media(step.medium) })?.closesAt ?? null);
+    }
+    case 'resist':
+      // Salt wants paint that still takes it; a minute for the hand.
+      return step.agent === 'salt' && open.tacky !== null ? on(open.tacky - SECONDS_PER_MINUTE) : null;
+    case 'heat': {
+      const damp = point.run.dampUntil + SECONDS_PER_HOUR;
+      return open.through === null || damp > open.through ? on(damp, point.wetTask) : on(open.through);
+    }
+    case 'distress':
+      return toolOf(step.tool).action === 'cut' && open.touch !== null ? on(stillCuts(film)) : null;
+    default:
+      return null;
+  }
+}
+
+/** Until when a blade does not go hard in a film [s from the plan's start]; null where it never does. */
+function stillCuts({ medium, openStates }: FilmRun): number | null {
+  const touch = openStates.touch!;
+  let easy = 0;
+  let hard = 14 * SECONDS_PER_DAY;
+  if (bladeEffort(medium, hard) <= HARD) return null;
+  while (hard - easy > SECONDS_PER_MINUTE) {
+    const mid = (easy + hard) / 2;
+    if (bladeEffort(medium, mid) <= HARD) easy = mid;
+    else hard = mid;
+  }
+  return touch + easy;
+}
+
+/** How a task goes that begins at a moment. */
+export function doing(point: Point, task: Task, at: number, { minutes }: Problem): Doing {
+  if (task.kind !== 'sections') return { until: at + task.hands, sections: 1, lag: 0 };
+  const glued = advance(point.run, task.step!, at);
+  const skin = glued.films.at(-1)!.openStates.skinned;
+  const wanted = earliest(glued, task.top!).at - at;
+  const { sections, lag, whole } = sectionsOf(
+    task.hands,
+    task.topHands,
+    wanted,
+    Math.max(wanted, skin === null ? Infinity : skin - at),
+    minutes.change * SECONDS_PER_MINUTE,
+  );
+  const minute = SECONDS_PER_MINUTE;
+  return { until: at + Math.ceil(whole / minute) * minute, sections, lag };
+}
+
+/** The part after a task has been done. */
+export function stepTo(chain: Chain, point: Point, index: number, at: number, how: Doing): Point {
+  const known = point.next.get(at);
+  if (known !== undefined) return known;
+  const made = done(chain, point, index, at, how);
+  point.next.set(at, made);
+  return made;
+}
+
+function done({ tasks }: Chain, point: Point, index: number, at: number, how: Doing): Point {
+  const task = tasks[index]!;
+  const { run } = point;
+  const after = { ...point, ends: how.until, rests: -Infinity, next: new Map<number, Point>() };
+  const { step } = task;
+  if (step === null) return { ...after, rests: how.until + task.rest };
+  const reached = (state: RunState): Pick<Point, 'run' | 'laid' | 'begun'> => {
+    const open = settled(state);
+    return { run: open, laid: open, begun: [] };
+  };
+  const laidNow = { filmHands: task.hands, filmTask: index };
+  switch (task.kind) {
+    case 'buff':
+      return after;
+    case 'sections': {
+      const glued = advance(run, step, at);
+      return {
+        ...after,
+        ...reached(advance(glued, task.top!, at + how.lag)),
+        filmHands: task.topHands,
+        filmTask: index,
+      };
+    }
+    case 'coat': {
+      const coats = [...point.begun, at];
+      const last = coats.length === task.of;
+      const seal = { ...(step as Seal), coats: coats.length };
+      const laid = advance(run, last ? step : seal, coats[0]!, true, { notBefore: coats[0]!, coats });
+      return last
+        ? { ...after, ...reached(laid), ...laidNow }
+        : { ...after, laid, begun: coats, ...laidNow };
+    }
+    case 'piece': {
+      const begun = point.begun[0] ?? at;
+      if (task.coat + 1 < task.of) return { ...after, begun: [begun] };
+      return { ...after, ...reached(advance(run, step, begun, true, { notBefore: begun, endsAt: how.until })) };
+    }
+    default: {
+      const state = reached(advance(run, step, at));
+      const wet = state.run.dampUntil !== run.dampUntil ? { wetTask: index } : {};
+      return { ...after, ...state, ...wet, ...(isFilm(step) ? laidNow : {}) };
+    }
+  }
+}
+
+/** When a part is ready: its last task ended, its last film dry through; null where that never is. */
+export function readyAt({ run, ends }: Point): number | null {
+  const top = run.films.at(-1);
+  const done = Math.max(ends, run.times.at(-1)?.until ?? 0);
+  if (top === undefined) return done;
+  const { through } = top.openStates;
+  return through === null ? null : Math.max(done, through);
+}

@@ -1,0 +1,14 @@
+export {
+  MINUTE_KEYS,
+  MINUTE_RANGE,
+  type MinuteKey,
+  MINUTES,
+  type Minutes,
+  minutesOf,
+  PREP_MINUTES,
+  type PrepMinutes,
+} from './minutes';
+export { retimer, schedule } from './schedule';
+export { isTight, type Sums, sumsOf } from './sums';
+export { type Sections, sectionsOf } from './tasks';
+export * from './types';

@@ -1,0 +1,298 @@
+import { type Basis } from '../basis';
+import { forecast } from '../forecast';
+import { type FindingCode } from '../notes';
+import { uniform } from '../numeric/hash';
+import { nextStretch } from '../plan';
+import { type Bench, benchOf, build, type Built, keyOf, withLearned, withPins } from './build';
+import { readyAt, topFilm } from './chain';
+import { told } from './tell';
+import { type Effort, type Order, type Pin, type Problem, type Schedule, USUAL_EFFORT } from './types';
+
+/** A search compares with how it stood so many tries ago (late acceptance; Burke and Bykov 2017). */
+const LATE = 12;
+/** Tries without gain after which the order is shaken, and after which a timetable near the bound is taken. */
+const IDLE = 40;
+const ENOUGH = 24;
+/** So near the bound nothing is left to gain [s]. */
+const NEAR = 60;
+/** Times that latest starts are learned from forecasts. */
+const LESSONS = 4;
+/** Drying rates between which eight of ten airs lie, of the logarithm; assumed, as the forecasts' own. */
+const AIR_SPREAD = 0.45;
+
+/** Findings that a later moment of a step brings, and an earlier one had not. */
+const OF_MOMENTS: readonly FindingCode[] = [
+  'glue-closing',
+  'glue-dried',
+  'medium-wet',
+  'hide-not-cured',
+  'base-not-dry',
+  'start-never',
+  'blade-hard',
+  'cloth-in-vain',
+  'salt-loose',
+  'buff-early',
+  'spray-recoat',
+  'wax-on-wet-dark',
+  'heat-on-solvent',
+  'heat-on-bleach',
+  'bleach-after-alcohol',
+  'milk-old',
+];
+
+/**
+ * A timetable over all parts: what is done when, so that every window is kept and the piece is ready soonest. The same
+ * problem gives the same timetable everywhere: limits are counts, and chance comes from a seed.
+ *
+ * @param from - an order to begin with, of a problem that was much the same
+ * @throws InputError as `forecast`
+ */
+export function schedule(problem: Problem, effort: Effort = USUAL_EFFORT, from?: Order): Schedule {
+  return problem.backward && problem.deadline !== null
+    ? asLate(problem, problem.deadline, effort, from)
+    : forward(problem, effort, from);
+}
+
+/** Half-hours of work that a late start is looked for in [s]. */
+const HALF_HOUR = 1800;
+/** Timetables tried for each start that is looked at. */
+const LATE_TRIES = 12;
+
+/** The latest start found that still meets the deadline; from the beginning where none does. */
+function asLate(problem: Problem, deadline: number, effort: Effort, from?: Order): Schedule {
+  let best = forward(problem, effort, from);
+  let { builds } = best;
+  const meets = ({ ready, missed, outcome }: Schedule): boolean =>
+    outcome === 'found' && missed.length === 0 && ready !== null && ready <= deadline;
+  if (!meets(best)) return best;
+  const starts = startsUntil(problem, deadline - (best.bound - problem.from));
+  let [low, high] = [-1, starts.length];
+  while (high - low > 1) {
+    const mid = (low + high) >> 1;
+    const tried = forward({ ...problem, from: starts[mid]! }, { ...effort, tries: LATE_TRIES }, best.order);
+    builds += tried.builds;
+    if (meets(tried)) [best, low] = [tried, mid];
+    else high = mid;
+  }
+  return { ...best, builds };
+}
+
+/** Moments of work at which a plan may begin, half an hour apart, up to one. */
+function startsUntil({ work, from }: Problem, last: number): number[] {
+  const starts: number[] = [];
+  for (let at = from + HALF_HOUR; at <= last; at += HALF_HOUR) {
+    const open = work === undefined ? at : (nextStretch(work, at)?.opens ?? Infinity);
+    const start = Math.max(at, open);
+    if (start <= last && start !== starts.at(-1)) starts.push(start);
+    at = Math.max(at, start);
+  }
+  return starts;
+}
+
+function forward(problem: Problem, effort: Effort, from?: Order): Schedule {
+  let bench = benchOf(problem, from?.learned);
+  let best = search(bench, effort, from);
+  let { builds } = best;
+  for (let lesson = 0; lesson < LESSONS; lesson++) {
+    const learned = taught(bench, best.built);
+    if (learned === null) break;
+    bench = withLearned(bench, learned);
+    const again = search(bench, { ...effort, tries: Math.ceil(effort.tries / 4) }, orderOf(bench, best.built));
+    builds += again.builds;
+    best = again;
+  }
+  return finished(bench, best.built, best.bound, builds);
+}
+
+/**
+ * Times a problem again and again by one order, as work is dragged: what its parts do is worked out once.
+ * @returns a timetable for the pins given
+ * @throws InputError as `forecast`
+ */
+export function retimer(
+  problem: Problem,
+  { order, bound }: Pick<Schedule, 'order' | 'bound'>,
+): (pins: readonly Pin[]) => Schedule {
+  const bench = benchOf(problem, order.learned);
+  return (pins) => {
+    const moved = withPins(bench, pins);
+    const built = build(moved, order.jobs, order.joined);
+    return { ...told(moved, built), band: null, bound, order: orderOf(moved, built), builds: 1 };
+  };
+}
+
+const orderOf = ({ learned }: Bench, { jobs, joined }: Built): Order => ({ jobs, joined, learned });
+
+function finished(bench: Bench, built: Built, bound: number, builds: number): Schedule {
+  const order = orderOf(bench, built);
+  const found = told(bench, built);
+  return {
+    ...found,
+    band: found.ready === null || built.failed !== null ? null : bandOf(bench.problem, order),
+    bound,
+    order,
+    builds: builds + 2,
+  };
+}
+
+/** When it is ready in air that dries quicker, and slower: the same order. */
+function bandOf(problem: Problem, order: Order): readonly [number, number] {
+  const [quick, slow] = [AIR_SPREAD, -AIR_SPREAD].map((by) => {
+    const bench = benchOf(problem, order.learned, Math.exp(by));
+    return build(bench, order.jobs, order.joined).ready;
+  });
+  return [Math.min(quick!, slow!), Math.max(quick!, slow!)];
+}
+
+interface Searched {
+  readonly built: Built;
+  readonly bound: number;
+  readonly builds: number;
+}
+
+/** Orders to begin with, then small changes of the one that is best so far. */
+function search(bench: Bench, { tries, seed }: Effort, from?: Order): Searched {
+  const { chains } = bench;
+  const joined = from?.joined ?? [];
+  let builds = 0;
+  const made = (jobs: readonly number[] | null, with_: readonly string[]): Built => {
+    builds += 1;
+    return build(bench, jobs, with_);
+  };
+  // No timetable found is ready sooner than its slowest part by itself.
+  const bound = Math.max(
+    ...chains.map((_, job) => build(onlyOne(bench, job), [], []).ready),
+    bench.problem.from + workInAll(bench) / bench.problem.people,
+  );
+  let best = made(from?.jobs ?? null, joined);
+  const near = (built: Built): boolean =>
+    built.missed.size === 0 && built.failed === null && built.ready <= bound + NEAR;
+  if (chains.length === 1 && bench.pinned.size === 0) return { built: best, bound, builds };
+  const better = (built: Built): void => {
+    if (built.score < best.score) best = built;
+  };
+  if (!near(best)) for (const jobs of beginnings(bench)) better(made(jobs, best.joined));
+
+  let now = best;
+  const ago = new Array<number>(LATE).fill(best.score);
+  let idle = 0;
+  for (let n = 0; n < tries; n++) {
+    if (idle >= ENOUGH && near(best)) break;
+    if (idle > 0 && idle % IDLE === 0) now = best;
+    const chance = (channel: number): number => uniform(n, seed, channel);
+    const tried = made(changed(now.jobs, chance), now.joined);
+    if (tried.score <= now.score || tried.score <= ago[n % LATE]!) now = tried;
+    ago[n % LATE] = now.score;
+    idle = tried.score < best.score - 1 ? 0 : idle + 1;
+    better(tried);
+  }
+  return { built: best, bound, builds };
+}
+
+/** A part that has everybody to itself. */
+function onlyOne(bench: Bench, job: number): Bench {
+  return {
+    problem: { ...bench.problem, jobs: [bench.problem.jobs[job]!] },
+    chains: [bench.chains[job]!],
+    bodies: [bench.bodies[job]!],
+    learned: {},
+    follows: [[]],
+    pinned: new Map(),
+  };
+}
+
+const workInAll = ({ chains }: Bench): number =>
+  chains.reduce((sum, { tasks }) => sum + tasks.reduce((own, { hands, topHands }) => own + hands + topHands, 0), 0);
+
+/** Orders to begin with: by when each part could do it alone, what has longest to go first, part by part. */
+function beginnings({ chains }: Bench): number[][] {
+  const all = chains.flatMap(({ alone, tasks }, job) => {
+    const ready = readyAt(alone.at(-1)!) ?? alone.at(-1)!.ends;
+    return tasks.map((_, i) => ({ job, at: alone[i]!.ends, left: ready - alone[i]!.ends }));
+  });
+  const jobs = (by: (a: (typeof all)[number], b: (typeof all)[number]) => number): number[] =>
+    [...all].sort((a, b) => by(a, b) || a.job - b.job).map(({ job }) => job);
+  return [jobs((a, b) => a.at - b.at), jobs((a, b) => b.left - a.left), jobs((a, b) => a.job - b.job)];
+}
+
+/** An order a little changed: one mention moved, two swapped, two parts swapped, a part brought forward. */
+function changed(jobs: readonly number[], chance: (channel: number) => number): number[] {
+  const order = [...jobs];
+  const any = (channel: number): number => Math.floor(chance(channel) * order.length);
+  const kind = chance(0);
+  if (kind < 0.5) {
+    const [moved] = order.splice(any(1), 1);
+    order.splice(any(2), 0, moved!);
+  } else if (kind < 0.65) {
+    const [a, b] = [any(1), any(2)];
+    [order[a], order[b]] = [order[b]!, order[a]!];
+  } else if (kind < 0.8) {
+    const [a, b] = [order[any(1)]!, order[any(2)]!];
+    return order.map((job) => (job === a ? b : job === b ? a : job));
+  } else {
+    const job = order[any(1)]!;
+    const at = any(2);
+    const mine = order.filter((one, i) => one === job && i >= at);
+    const rest = order.filter((one, i) => one !== job || i < at);
+    return [...rest.slice(0, at), ...mine, ...rest.slice(at)];
+  }
+  return order;
+}
+
+/** Latest starts that the forecasts of a timetable teach; null where no moment made anything worse. */
+function taught(bench: Bench, built: Built): Order['learned'] | null {
+  const learned: Record<string, number> = { ...bench.learned };
+  let more = false;
+  bench.problem.jobs.forEach(({ id, basis }, job) => {
+    const { tasks, alone } = bench.chains[job]!;
+    const plan = alone[0]!.run.basis.plan;
+    const moments = told(bench, built).moments[id]!;
+    const codes = (of: Basis): Set<string> =>
+      new Set(
+        forecast(of)
+          .findings.filter(({ code }) => OF_MOMENTS.includes(code))
+          .map(({ code, stepId }) => `${stepId} ${code}`),
+      );
+    const free = codes({ plan, shop: basis.shop });
+    const at = { plan, shop: basis.shop, moments };
+    const worse = [...codes(at)].filter((one) => !free.has(one));
+    for (const finding of worse) {
+      const stepId = finding.split(' ')[0]!;
+      const index = tasks.findIndex(({ step, top }) => step?.id === stepId || top?.id === stepId);
+      const key = keyOf(job, index);
+      const film = index < 0 ? undefined : topFilm(alone[index]!);
+      const begun = moments[stepId];
+      if (film === undefined || begun === undefined || !('notBefore' in begun)) continue;
+      const waits = latestGood(at, stepId, begun.notBefore, finding, codes) - laidOf(at, film.step.id);
+      // Laid at another moment it may dry otherwise than what was learned from.
+      if (waits >= (learned[key] ?? Infinity)) continue;
+      learned[key] = waits;
+      more = true;
+    }
+  });
+  return more ? learned : null;
+}
+
+/** When a film is laid by its moments [s from the plan's start]. */
+function laidOf(basis: Basis, stepId: string): number {
+  return forecast(basis).coats.find(({ coat }) => coat.id === stepId)?.laidAt ?? 0;
+}
+
+/** The latest moment of a step that brings no finding, to five minutes [s from the plan's start]. */
+function latestGood(
+  basis: Basis & { moments: NonNullable<Basis['moments']> },
+  stepId: string,
+  late: number,
+  finding: string,
+  codes: (of: Basis) => Set<string>,
+): number {
+  const { [stepId]: _, ...others } = basis.moments;
+  let good = forecast({ ...basis, moments: others }).times.find(({ step }) => step.id === stepId)!.from;
+  let bad = late;
+  while (bad - good > 300) {
+    const mid = (good + bad) / 2;
+    if (codes({ ...basis, moments: { ...others, [stepId]: { notBefore: mid } } }).has(finding)) bad = mid;
+    else good = mid;
+  }
+  return good;
+}

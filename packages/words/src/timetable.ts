@@ -1,0 +1,225 @@
+import { isFilmStep, type Plan, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
+import { type Facing } from '@zaffet/core/piece';
+import { type PrepStep } from '@zaffet/core/plan';
+import { type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
+import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
+import { duration } from './format';
+import { layerWord, stepTitle } from './names';
+
+/** How a shop's clock writes an instant [ms since 1970]. */
+export interface WallClock {
+  /** 14:05 */
+  readonly time: (at: number) => string;
+  /** Wed 14:05 */
+  readonly dayTime: (at: number) => string;
+}
+
+/** The clock of a plan's shop, by a day of 24 hours; of UTC where nobody said where it is. */
+export function wallClock({ work }: Pick<Plan, 'work'>): WallClock {
+  const zone = work?.zone ?? '+00:00';
+  const two = (value: number): string => String(value).padStart(2, '0');
+  const time = (at: number): string => {
+    const date = onWall(at, zone);
+    return `${two(date.getHours())}:${two(date.getMinutes())}`;
+  };
+  return { time, dayTime: (at) => `${DAYS[onWall(at, zone).getDay()]!} ${time(at)}` };
+}
+const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+
+/** A stage of preparation in a word or two, for a line of a day. */
+const PREP_SHORT: Readonly<Record<PrepStep, string>> = {
+  'test-old-paint': 'test for lead',
+  'take-off': 'take off hardware',
+  mask: 'mask',
+  'loosen-flakes': 'take off what is loose',
+  degrease: 'degrease',
+  dewax: 'take off the wax',
+  'wait-oil': 'let the oil cure',
+  'test-hold': 'test the hold',
+  scuff: 'scuff',
+  bond: 'bonding primer',
+  'dry-wood': 'let the wood dry',
+  'stop-tannin': 'stop the tannin',
+  'seal-raw-wood': 'seal the wood',
+  'seal-mdf': 'seal the board',
+};
+
+/** How urgent a sitting is, said so that it is not told by colour alone. */
+export const URGENCY_WORDS: Readonly<Record<Urgency, string>> = {
+  must: 'must not be late',
+  should: 'others wait for it',
+  may: 'may wait',
+};
+
+const UP: Readonly<Record<Facing, string>> = {
+  top: 'standing as it stands',
+  front: 'front up',
+  left: 'left side up',
+  right: 'right side up',
+  back: 'back up',
+  bottom: 'underside up',
+  inside: 'inside up',
+  loose: 'by itself',
+};
+
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+
+/** Names of the parts a sitting is for. */
+export function partsOf({ work }: Pick<Sitting, 'work'>, { piece }: Plan): string {
+  const ids = [...new Set(work.map(({ partId }) => partId))];
+  return listed(
+    ids.map((id) => (piece.parts.find((part) => part.id === id)?.name ?? 'a part').toLowerCase()),
+  );
+}
+
+/** What is done in a sitting: "Kelp, base coat", "Glue and Sailcloth", "Mix Kelp". */
+export function sittingTitle(sitting: Sitting, plan: Plan): string {
+  const { kind, work, step } = sitting;
+  const [first] = work;
+  if (kind === 'prepare') {
+    const all = [...new Set(work.flatMap(({ prepares }) => prepares))].map((stage) => PREP_SHORT[stage]);
+    const text = listed(all);
+    return text.charAt(0).toUpperCase() + text.slice(1);
+  }
+  if (step === null || first === undefined) return '';
+  const title = stepTitle(step, plan.media);
+  const finish = plan.finishes.find(({ steps }) => steps.includes(step));
+  const steps = finish?.steps.filter(({ off }) => !off) ?? [];
+  switch (kind) {
+    case 'mix':
+      return `Mix ${potName(sitting, plan)}`;
+    case 'buff':
+      return `Buff ${title.toLowerCase()}`;
+    case 'coat':
+      return `${title}, coat ${first.coat + 1} of ${first.of}`;
+    case 'piece':
+      return `${title}, ${first.coat + 1} of ${first.of}`;
+    case 'sections': {
+      const over = steps[steps.indexOf(step) + 1];
+      return over === undefined ? title : `${title} and ${stepTitle(over, plan.media)}`;
+    }
+    default: {
+      if (step.kind !== 'coat') return title;
+      const word = layerWord(steps, step.id, plan.media);
+      return title.toLowerCase().includes(word) ? title : `${title}, ${word}`;
+    }
+  }
+}
+
+/** What a pot is called: by the colour of the step it is for. */
+function potName({ recipe, work }: Sitting, plan: Plan): string {
+  const films = plan.finishes.flatMap(({ steps }) => steps).filter(isFilmStep);
+  const own = films.flatMap(colours).find(({ step }) => recipe?.startsWith(recipeOf(step)) === true)?.step;
+  const fallback = films.find(({ id }) => id === work[0]?.stepId);
+  const step = own ?? fallback;
+  return step === undefined ? 'a pot' : stepTitle(step, plan.media);
+}
+
+/** How it is done, as far as the clock is concerned: sections, turning, cleaning. */
+export function sittingDetail(sitting: Sitting, plan: Plan): string {
+  const { work, turning, cleaning, kind } = sitting;
+  const [first] = work;
+  if (first === undefined || kind === 'mix') return '';
+  const parts: string[] = [];
+  if (kind === 'sections') {
+    const { sections, lag } = work.reduce((most, entry) => (entry.sections > most.sections ? entry : most));
+    parts.push(
+      `${sections === 1 ? 'one section' : `${sections} sections`}, paint ${duration(Math.round(lag / 30) * 30)} behind the glue`,
+    );
+  }
+  if (turning > 0) {
+    const ways = [...new Set(work.map(({ up }) => UP[up]))];
+    parts.push(work.length > 1 ? `turned ${ways.length === 1 ? 'once' : 'between the parts'}` : `turn it first: ${ways[0]!}`);
+  }
+  if (cleaning > 0 && plan.work !== null) parts.push(`then ${duration(cleaning)} of cleaning`);
+  return parts.join('; ');
+}
+
+/** Why the clock matters for it: until when it must have begun, or how long it may wait. */
+export function urgencyText(sitting: Sitting, startsAt: number, { time, dayTime }: WallClock): string {
+  const { urgency, closes, slack, float, from } = sitting;
+  const at = (moment: number): string =>
+    moment - from < 12 * 3600 ? time(startsAt + moment * 1000) : dayTime(startsAt + moment * 1000);
+  switch (urgency) {
+    case 'must':
+      return `not later than ${at(closes!)}: ${duration(Math.max(0, slack!))} to spare`;
+    case 'may':
+      return Number.isFinite(float) ? `any time before ${at(from + float)}; nothing waits for it` : 'any time';
+    case 'should':
+      return float < 60 ? '' : `${duration(float)} to spare`;
+  }
+}
+
+/** What a shop's minutes are called where they are set. */
+export const MINUTE_NAMES: Readonly<Record<MinuteKey, string>> = {
+  turn: 'Turning the piece',
+  change: 'Changing brushes',
+  brushWaits: 'A brush may wait',
+  washWater: 'Washing out water paint',
+  washSpirit: 'Washing out spirit',
+  washOil: 'Washing out oil',
+  washWax: 'Cleaning a wax cloth',
+  washSpray: 'Clearing a spray can',
+  mix: 'Mixing a pot',
+  buffPerM2: 'Buffing 1 m²',
+};
+
+export const WEEKDAY_NAMES: Readonly<Record<Weekday, string>> = {
+  mon: 'Monday',
+  tue: 'Tuesday',
+  wed: 'Wednesday',
+  thu: 'Thursday',
+  fri: 'Friday',
+  sat: 'Saturday',
+  sun: 'Sunday',
+};
+
+/** Minutes from midnight as a clock shows them. */
+const clockOf = (minutes: number): string =>
+  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+
+/** A working week in a line: "Mon to Fri 08:00 to 12:00, 13:00 to 17:00". */
+export function weekText(work: WorkFile | null): string {
+  if (work === null) return 'at any hour';
+  const told = (day: Weekday): string =>
+    work.week[day].map(({ opensMin, closesMin }) => `${clockOf(opensMin)} to ${clockOf(closesMin)}`).join(', ');
+  const runs: { from: Weekday; to: Weekday; hours: string }[] = [];
+  for (const day of WEEKDAYS) {
+    const hours = told(day);
+    const last = runs.at(-1);
+    if (last?.hours === hours) last.to = day;
+    else runs.push({ from: day, to: day, hours });
+  }
+  const short = (day: Weekday): string => WEEKDAY_NAMES[day].slice(0, 3);
+  const text = runs
+    .filter(({ hours }) => hours !== '')
+    .map(({ from, to, hours }) => `${from === to ? short(from) : `${short(from)} to ${short(to)}`} ${hours}`);
+  return text.length === 0 ? 'never' : text.join('; ');
+}
+
+/** One thing done otherwise, in a word or two and in a sentence. */
+export const WAY_WORDS: Readonly<Record<Way, { readonly name: string; readonly what: string }>> = {
+  standing: { name: 'Leave it standing', what: 'Every face is worked as it stands; nothing is turned.' },
+  'one-more': { name: 'One more person', what: 'Somebody helps, each at one thing at a time.' },
+  weekend: { name: 'Work the weekend', what: 'Saturday and Sunday as a working day.' },
+  evenings: { name: 'Come back evenings', what: 'From 18:00 to 22:00 as well.' },
+  'longer-days': { name: 'Two hours longer', what: 'Every working day ends two hours later.' },
+  'from-tomorrow': { name: 'Begin a day later', what: 'Nothing is done on the first day.' },
+  'after-ten': { name: 'Nothing before ten', what: 'The day begins at 10:00.' },
+  'no-preparation': { name: 'Prepared already', what: 'Preparation takes none of the time.' },
+  'no-pins': { name: 'Let go what was moved', what: 'Nothing is held where it was dragged.' },
+  'no-daylight': { name: 'Judge by lamps', what: 'Wear is judged at any hour.' },
+  'no-order': { name: 'Any order of parts', what: 'No part waits for another.' },
+};
+
+/** Why there is no timetable, and what to do. */
+export function obstacleText({ reason, needs, longest, stepId, partId }: Obstacle, plan: Plan): string {
+  const part = plan.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? 'a part';
+  const step = plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === stepId);
+  const what =
+    step === undefined ? (PREP_SHORT[stepId as PrepStep] ?? 'preparation') : stepTitle(step, plan.media).toLowerCase();
+  return reason === 'too-long'
+    ? `${what} on the ${part} takes ${duration(needs)} with cleaning, and the longest time you work without a break is ${duration(longest)}. Work longer on one day, or part the piece into smaller parts.`
+    : `There is no time for ${what} on the ${part} within the next four months. Give the week more hours, or take out what holds it back: a delivery, a pin, days off.`;
+}

@@ -1,0 +1,13 @@
+import { problemOf } from '@zaffet/workshop';
+import { schedule } from '@zaffet/core/schedule';
+import { forecast } from '@zaffet/core/forecast';
+import { manyParts } from '../packages/workshop/src/testing/manyParts';
+const problem = problemOf(manyParts(107));
+const s = schedule(problem);
+const job = problem.jobs[6]!;
+const { work: _, ...plan } = job.basis.plan;
+const f = forecast({ plan, shop: job.basis.shop, moments: s.moments['part-6'] });
+for (const t of f.times) console.log(t.step.id, t.step.kind, t.step.kind==='distress'?t.step.tool:'', Math.round(t.from), JSON.stringify(t.step.start), JSON.stringify(s.moments['part-6']![t.step.id]));
+console.log(f.findings.map(x=>x.code+' '+x.stepId));
+console.log(f.coats.map(c=>[c.coat.id, c.laidAt]));
+for (const e of s.entries) if (e.partId==='part-6') console.log(e.kind, e.stepId, e.from, e.opens, e.closes);
