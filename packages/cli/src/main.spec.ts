@@ -40,7 +40,10 @@ describe('zaffet predict', () => {
     expect(prediction.quantities.map((q) => q.step)).toEqual(['base', 'glue', 'top']);
     expect(prediction.hazards.every((hazard) => hazard.cautions.length > 0)).toBeTrue();
     expect(prediction.coats.map((coat) => coat.id)).toEqual(['base', 'glue', 'top']);
-    expect(Date.parse(prediction.coats[2]!.laidAt) - Date.parse(prediction.coats[1]!.laidAt)).toBe(120000);
+    // The lid takes sections: paint follows the glue while it still grabs, as on every place.
+    const lag = Date.parse(prediction.coats[2]!.laidAt) - Date.parse(prediction.coats[1]!.laidAt);
+    expect(lag).toBeGreaterThanOrEqual(120_000);
+    expect(lag).toBeLessThan(240_000);
     expect(prediction.findings.map((finding) => finding.text).join('\n')).toMatch(/window/i);
   });
 
@@ -108,9 +111,10 @@ describe('zaffet predict', () => {
   });
 
   it('begins a plan at another instant', async () => {
-    const filed = await predict(DEMO);
+    const shelf = fileURLToPath(new URL('../../../demo/plans/4-lamp-shelf-front-rail.json', import.meta.url));
+    const filed = await predict(shelf);
     const moved = JSON.parse(
-      (await call('predict', DEMO, '--at', '2026-08-01T06:00:00+02:00')).out,
+      (await call('predict', shelf, '--at', '2026-08-01T06:00:00+02:00')).out,
     ) as typeof filed;
     expect(moved.startsAt).toBe('2026-08-01T04:00:00.000Z');
     const after = (prediction: typeof filed): number[] =>

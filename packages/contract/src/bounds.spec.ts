@@ -16,7 +16,7 @@ function faultOf(work: () => unknown): Fault {
 const part = samplePlan().piece.parts[0]!;
 const withPart = (changes: object): unknown => ({
   ...samplePlan(),
-  piece: { name: 'x', parts: [{ ...part, ...changes }] },
+  piece: { name: 'x', bodies: [], parts: [{ ...part, ...changes }] },
 });
 
 describe('how much a file may hold', () => {

@@ -251,9 +251,45 @@ describe('a piece of several parts', () => {
     );
     const left = coats.map((step, i) => ({ ...step, off: i > 0 && i < 3 }));
     expect(refusal(changed('finishes.0.steps', left))).toEqual([]);
-    expect(refusal(changed('hours', { opensMin: 600, closesMin: 500, offsetMin: 0 })).join()).toMatch(
-      /hours must close later than it opens/,
+  });
+
+  it('is work that ends before it begins, runs into itself, or lies in no zone', () => {
+    const day = [{ opensMin: 480, closesMin: 1020 }];
+    const week = { mon: day, tue: day, wed: day, thu: day, fri: day, sat: [], sun: [] };
+    const work = { zone: 'Europe/Lisbon', week, daysOff: [], extra: [], people: 1, daylight: null, minutes: {} };
+    expect(refusal(changed('work', work))).toEqual([]);
+    const told = (changes: object): string => refusal(changed('work', { ...work, ...changes })).join();
+    const monday = (...stretches: [number, number][]): object => ({
+      week: { ...week, mon: stretches.map(([opensMin, closesMin]) => ({ opensMin, closesMin })) },
+    });
+    expect(told(monday([600, 500]))).toMatch(/work\.week\.mon\.0 must close later than it opens/);
+    expect(told(monday([480, 720], [700, 900]))).toMatch(
+      /work\.week\.mon\.1 opens before the stretch before it closes/,
     );
+    expect(told({ zone: 'Atlantis/Deep' })).toMatch(/must be a time zone such as Europe\/Lisbon/);
+    expect(refusal(changed('work', { ...work, zone: '+05:30' }))).toEqual([]);
+    expect(told({ people: 4 })).toMatch(/work\.people is 4; it must be a number from 1 to 3/);
+    expect(told({ daysOff: ['12 May'] })).toMatch(/a day such as 2026-05-14/);
+    expect(told({ extra: [{ from: '2026-05-14T10:00Z', until: '2026-05-14T09:00Z' }] })).toMatch(
+      /must end later than it begins/,
+    );
+    expect(told({ minutes: { turn: 500 } })).toMatch(/work\.minutes\.turn is 500; it must be a number from 0 to 120 min/);
+    expect(told({ minutes: { juggling: 5 } })).toMatch(/juggling is not known here/);
+  });
+
+  it('is a part of no body, or an order of parts that goes round', () => {
+    const plan = samplePlan();
+    expect(refusal(changed('piece.parts.0.body', 'nowhere')).join()).toMatch(
+      /piece\.parts\.0\.body is "nowhere", but there is no body of that id/,
+    );
+    const id = plan.piece.parts[0]!.id;
+    const order = [
+      { first: id, then: 'b' },
+      { first: 'b', then: 'c' },
+      { first: 'c', then: id },
+    ];
+    expect(refusal(changed('timing.order', order)).join()).toMatch(/timing\.order\.0 leads back/);
+    expect(refusal(changed('timing.order', order.slice(0, 2)))).toEqual([]);
   });
 });
 
@@ -301,7 +337,8 @@ describe('a plan of an older version', () => {
         }),
       })),
     };
-    expect(parsePlan(old)).toEqual(plan);
+    // Nor did it prepare anything by the clock.
+    expect(parsePlan(old)).toEqual({ ...plan, timing: { ...plan.timing, prepares: false } });
     // What is set to the plan's start further on is done right after the step before it, and stays so.
     const atStart = { rule: 'at', at: plan.startsAt };
     const [finish] = old.finishes;

@@ -336,7 +336,7 @@ const work = Joi.object({
     .custom((value: string, helpers) => (isZone(value) ? value : helpers.error('zone.unknown')))
     .required(),
   week: Joi.object(Object.fromEntries(WEEKDAYS.map((name) => [name, day]))).required(),
-  daysOff: list(calendarDay(), 'daysOff'),
+  daysOff: list(calendarDay().optional(), 'daysOff'),
   extra: list(
     Joi.object({ from: instant(), until: instant() }).custom(
       (value: { from: string; until: string }, helpers) =>

@@ -64,7 +64,10 @@ describe('basis of a forecast', () => {
     expect(own.moments).toEqual({ x: { notBefore: 60 } });
     expect(own.known!.now).toBe(5);
     const other = basisOf(partPlan(tried, part!.id, 'other', around));
-    expect(other).toEqual({ plan: other.plan, shop: TABLES_RIGHT });
+    // What is tried begins when the part does, and knows nothing of its run.
+    expect(other.known).toBeUndefined();
+    const first = tried.finishes[1]!.steps[0]!.id;
+    expect(other.moments).toEqual({ [first]: { notBefore: 60 } });
   });
 
   it('carries what the shop knows into bands', () => {

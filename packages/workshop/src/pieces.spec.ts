@@ -1,7 +1,7 @@
 import { type Part, type Plan } from '@zaffet/contract';
 import { unfold } from '@zaffet/core/piece';
 import { prepWords } from '@zaffet/words';
-import { newPlan } from './newPlan';
+import { bodied, newPlan } from './newPlan';
 import { PIECE_KEYS, pieceParts, PIECES } from './pieces';
 import { prepOf } from './prepare';
 import { partPlan } from './partPlan';
@@ -15,7 +15,7 @@ describe('templates of pieces', () => {
   const planWith = (parts: readonly Part[]): Plan => {
     const plan = newPlan('dried-medium', 'Piece', 7, '2026-05-12T08:00:00Z', nextId);
     const finish = plan.finishes[0]!.id;
-    return { ...plan, piece: { name: 'Piece', parts: parts.map((part) => ({ ...part, finish })) } };
+    return { ...plan, piece: bodied('Piece', parts.map((part) => ({ ...part, finish }))) };
   };
 
   for (const key of PIECE_KEYS) {

@@ -45,7 +45,8 @@ describe('a plan by the clock', () => {
     const soon = standingAt(of, begins + HOUR / 4);
     expect(soon.kind).toBe('under-way');
     if (soon.kind !== 'under-way') return;
-    expect(soon.next!.step).toBe(of.finishes[0]!.steps[1]!);
+    // Preparation has the first minutes.
+    expect(soon.next!.step).toBe(of.finishes[0]!.steps[0]!);
     expect(soon.next!.at).toBeGreaterThan(begins + HOUR / 4);
     expect(standingAt(of, soon.ends - 1)).toEqual(
       jasmine.objectContaining({ kind: 'under-way', next: null }),

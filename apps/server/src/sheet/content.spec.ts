@@ -61,6 +61,7 @@ describe('job sheet', () => {
         ...filed,
         piece: {
           name: 'Chest',
+          bodies: [],
           parts: [
             part!,
             { ...part!, id: 'front', name: 'Front', facing: 'front' },

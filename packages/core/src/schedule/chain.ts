@@ -41,6 +41,8 @@ export interface Chain {
   readonly keeps: readonly boolean[];
   /** When its last task has ended and its last film is dry, if it had the hands to itself. */
   readonly alone: readonly Point[];
+  /** What forecasts said of its moments, by the moments. */
+  readonly said: Map<string, ReadonlySet<string>>;
 }
 
 /** When a task may begin by its own part, and must; `opener` is the task the window hangs on. */
@@ -74,7 +76,7 @@ export function chainOf(job: Job, problem: Problem, factor = 1): Chain {
     wetTask: -1,
     next: new Map(),
   };
-  const bare = { job, tasks: tasksOf(job, media, problem), media, root };
+  const bare = { job, tasks: tasksOf(job, media, problem), media, root, said: new Map<string, ReadonlySet<string>>() };
   const alone = [root];
   const keeps: boolean[] = [];
   const chain = { ...bare, keeps, alone };

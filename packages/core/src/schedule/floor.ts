@@ -22,6 +22,8 @@ export interface Booking {
   readonly wash: number;
   readonly brushIn: string | null;
   readonly brushOut: string | null;
+  /** The brush of the task before is cleaned after it. */
+  readonly carries: boolean;
   readonly body: string;
   readonly up: Facing;
   /** When the film it laid no longer runs, and can be lain on; its end where it lays none. */
@@ -68,6 +70,10 @@ const OPPOSITE: Readonly<Partial<Record<Facing, Facing>>> = {
 const STANDS: Facing = 'top';
 /** Windows shorter than this are met to the second, others to the minute [s]. */
 const TO_THE_SECOND = 360;
+/** Moments nearer than this are one [s]. */
+const NEAR = 1e-3;
+/** Windows shorter than this do not leave time to clean a brush first [s]. */
+const WET_WINDOW = 2700;
 /** Moments tried for one task. */
 const MOST_MOMENTS = 600;
 /** Free hands for mixing are looked for in steps of this [s]. */
@@ -81,6 +87,15 @@ function insert(list: Booking[], booking: Booking): void {
   while (i > 0 && list[i - 1]!.from > booking.from) i -= 1;
   list.splice(i, 0, booking);
 }
+
+/** Whether the brush of the task before may lie until this is done: what must follow wet paint at once. */
+const carriesBrush = (before: Booking, { job, index, task, window }: Wish): boolean =>
+  before.job === job &&
+  before.task === index - 1 &&
+  before.recipe === null &&
+  task.brushIn === null &&
+  window.closes !== null &&
+  window.closes - window.opens < WET_WINDOW;
 
 export class Floor {
   readonly hands: readonly Booking[][];
@@ -143,12 +158,13 @@ export class Floor {
     const on = this.bodies.get(body) ?? [];
     const turned = this.upBefore(on, at) !== up;
     const pre = turned ? this.turn : 0;
-    if (at - pre < this.problem.from) return this.problem.from + pre;
+    if (at - pre < this.problem.from - NEAR) return this.problem.from + pre;
+    const carries = (before: Booking): boolean => carriesBrush(before, wish);
     const inTime = this.inTime(task, at - pre, at, how.until + task.wash);
     if (inTime > at) return inTime;
     const free = this.bodyFree(on, up, at, how.until, pre);
     if (free > at) return free;
-    const fits = this.freeHand(task, at - pre, how.until);
+    const fits = this.freeHand(task, at - pre, how.until, carries);
     if ('next' in fits) return Math.max(at + 1, fits.next + pre);
     const after = wish.after(at, how);
     const film = after.laid.films.at(-1);
@@ -159,9 +175,10 @@ export class Floor {
       hand: fits.hand,
       from: at,
       until: how.until,
-      wash: task.wash,
+      wash: task.wash + fits.carried,
       brushIn: task.brushIn,
       brushOut: task.brushOut,
+      carries: fits.carried > 0,
       body,
       up,
       tacky: lays ? (film.openStates.tacky ?? Infinity) : how.until,
@@ -260,8 +277,9 @@ export class Floor {
     return other.hand !== booking.hand || ends(booking) <= from;
   }
 
-  /** Cleaning between two bookings of one hand; none where the next wants the same brush soon. */
-  private washBetween(before: Booking, next: Pick<Booking, 'brushIn' | 'from'>): number {
+  /** Cleaning between two bookings of one hand; none where the next wants the same brush soon, or takes it along. */
+  private washBetween(before: Booking, next: Pick<Booking, 'brushIn' | 'from' | 'carries'>): number {
+    if (next.carries) return 0;
     return before.brushOut !== null && before.brushOut === next.brushIn && next.from - before.until <= this.waits
       ? 0
       : before.wash;
@@ -276,16 +294,20 @@ export class Floor {
     task: Pick<Task, 'brushIn' | 'brushOut' | 'wash'>,
     from: number,
     until: number,
-  ): { readonly hand: number } | { readonly next: number } {
+    carries: (before: Booking) => boolean = () => false,
+  ): { readonly hand: number; readonly carried: number } | { readonly next: number } {
     let next = Infinity;
-    let best: { hand: number; saves: boolean } | null = null;
+    let best: { hand: number; saves: boolean; carried: number } | null = null;
     for (let h = 0; h < this.hands.length; h++) {
       const hand = this.hands[h]!;
       let i = hand.length;
       while (i > 0 && hand[i - 1]!.from > from) i -= 1;
       const before = hand[i - 1];
       const after = hand[i];
-      const wash = before === undefined ? 0 : this.washBetween(before, { brushIn: task.brushIn, from });
+      const hurried = before !== undefined && from - before.until < before.wash;
+      const carried = hurried && carries(before) ? before.wash : 0;
+      const at = { brushIn: task.brushIn, from, carries: carried > 0 };
+      const wash = before === undefined ? 0 : this.washBetween(before, at);
       if (before !== undefined && before.until + wash > from + 1e-6) {
         next = Math.min(next, before.until + wash);
         continue;
@@ -293,15 +315,16 @@ export class Floor {
       if (after !== undefined) {
         const same =
           task.brushOut !== null && task.brushOut === after.brushIn && after.from - until <= this.waits;
-        if (until + (same ? 0 : task.wash) > this.begins(after) + 1e-6) {
-          next = Math.min(next, after.until + this.washBetween(after, { brushIn: task.brushIn, from: after.until }));
+        if (until + (same ? 0 : task.wash + carried) > this.begins(after) + 1e-6) {
+          const later = { brushIn: task.brushIn, from: after.until, carries: false };
+          next = Math.min(next, after.until + this.washBetween(after, later));
           continue;
         }
       }
       const saves = before !== undefined && before.wash > 0 && wash === 0;
-      if (best === null || (saves && !best.saves)) best = { hand: h, saves };
+      if (best === null || (saves && !best.saves)) best = { hand: h, saves, carried };
     }
-    return best === null ? { next } : { hand: best.hand };
+    return best ?? { next };
   }
 
   /** Mixes what a booking needs and no pot holds, as late as there are hands; null where there are none. */
@@ -357,6 +380,7 @@ export class Floor {
           from,
           until,
           ...task,
+          carries: false,
           body: use.body,
           up: use.up,
           tacky: until,

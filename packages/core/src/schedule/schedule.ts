@@ -115,8 +115,13 @@ export function retimer(
 ): (pins: readonly Pin[]) => Schedule {
   const bench = benchOf(problem, order.learned);
   return (pins) => {
-    const moved = withPins(bench, pins);
-    const built = build(moved, order.jobs, order.joined);
+    let moved = withPins(bench, pins);
+    let built = build(moved, order.jobs, order.joined);
+    const learned = taught(moved, built);
+    if (learned !== null) {
+      moved = withLearned(moved, learned);
+      built = build(moved, order.jobs, built.joined);
+    }
     return { ...told(moved, built), band: null, bound, order: orderOf(moved, built), builds: 1 };
   };
 }
@@ -239,34 +244,42 @@ function changed(jobs: readonly number[], chance: (channel: number) => number): 
   return order;
 }
 
+/** What forecasts say of moments, by step. */
+const saidOf = (of: Basis): ReadonlySet<string> =>
+  new Set(
+    forecast(of)
+      .findings.filter(({ code }) => OF_MOMENTS.includes(code))
+      .map(({ code, stepId }) => `${stepId} ${code}`),
+  );
+
 /** Latest starts that the forecasts of a timetable teach; null where no moment made anything worse. */
 function taught(bench: Bench, built: Built): Order['learned'] | null {
   const learned: Record<string, number> = { ...bench.learned };
+  const { moments: all } = told(bench, built);
   let more = false;
   bench.problem.jobs.forEach(({ id, basis }, job) => {
-    const { tasks, alone } = bench.chains[job]!;
-    const plan = alone[0]!.run.basis.plan;
-    const moments = told(bench, built).moments[id]!;
-    const codes = (of: Basis): Set<string> =>
-      new Set(
-        forecast(of)
-          .findings.filter(({ code }) => OF_MOMENTS.includes(code))
-          .map(({ code, stepId }) => `${stepId} ${code}`),
-      );
-    const free = codes({ plan, shop: basis.shop });
+    const { tasks, alone, said } = bench.chains[job]!;
+    const { plan } = alone[0]!.run.basis;
+    const moments = all[id]!;
+    const key = JSON.stringify(moments);
     const at = { plan, shop: basis.shop, moments };
-    const worse = [...codes(at)].filter((one) => !free.has(one));
-    for (const finding of worse) {
+    const heard = (of: Basis, as: string): ReadonlySet<string> => {
+      let known = said.get(as);
+      if (known === undefined) said.set(as, (known = saidOf(of)));
+      return known;
+    };
+    const free = heard({ plan, shop: basis.shop }, '');
+    for (const finding of heard(at, key)) {
+      if (free.has(finding)) continue;
       const stepId = finding.split(' ')[0]!;
       const index = tasks.findIndex(({ step, top }) => step?.id === stepId || top?.id === stepId);
-      const key = keyOf(job, index);
       const film = index < 0 ? undefined : topFilm(alone[index]!);
       const begun = moments[stepId];
       if (film === undefined || begun === undefined || !('notBefore' in begun)) continue;
-      const waits = latestGood(at, stepId, begun.notBefore, finding, codes) - laidOf(at, film.step.id);
+      const waits = latestGood(at, stepId, begun.notBefore, finding) - laidOf(at, film.step.id);
       // Laid at another moment it may dry otherwise than what was learned from.
-      if (waits >= (learned[key] ?? Infinity)) continue;
-      learned[key] = waits;
+      if (waits >= (learned[keyOf(job, index)] ?? Infinity)) continue;
+      learned[keyOf(job, index)] = waits;
       more = true;
     }
   });
@@ -284,14 +297,13 @@ function latestGood(
   stepId: string,
   late: number,
   finding: string,
-  codes: (of: Basis) => Set<string>,
 ): number {
   const { [stepId]: _, ...others } = basis.moments;
   let good = forecast({ ...basis, moments: others }).times.find(({ step }) => step.id === stepId)!.from;
   let bad = late;
   while (bad - good > 300) {
     const mid = (good + bad) / 2;
-    if (codes({ ...basis, moments: { ...others, [stepId]: { notBefore: mid } } }).has(finding)) bad = mid;
+    if (saidOf({ ...basis, moments: { ...others, [stepId]: { notBefore: mid } } }).has(finding)) bad = mid;
     else good = mid;
   }
   return good;

@@ -142,15 +142,15 @@ function entriesOf(
       opens: window.opens,
       closes: window.closes,
     },
-    ...(booking.wash > 0 && !same
+    ...(booking.wash > 0 && !same && next?.carries !== true
       ? [{ ...base, kind: 'clean' as const, from: until, until: until + booking.wash, float: 0 }]
       : []),
   ];
 }
 
 /**
- * How much later each task may begin before something that follows it, or the whole, would be late: the order of hands,
- * bodies and parts kept, and what dries taken to need as long as it does now.
+ * How much later each task may begin before something that hangs on it, or the whole, would be late: by its own part, its
+ * body and its window. Hands are taken to be there, and what dries to need as long as it does now.
  */
 function floatsOf(bench: Bench, built: Built, hands: readonly (readonly Booking[])[]): Map<Booking, number> {
   const latest = new Map<Booking, number>();
@@ -172,9 +172,6 @@ function floatsOf(bench: Bench, built: Built, hands: readonly (readonly Booking[
     const own = of.get(keyOf(booking.job, booking.task + 1));
     // What its own part waits for is the film, which comes later as it is laid later.
     if (own !== undefined) after(own, Math.max(0, own.from - own.window.opens));
-    const hand = hands[booking.hand]!;
-    const next = hand[hand.indexOf(booking) + 1];
-    if (next !== undefined && next.recipe === null) after(next, begins(next) - booking.until - booking.wash);
     const body = bodies.get(booking.body)!;
     const turned = body.slice(body.indexOf(booking) + 1).find(({ up }) => up !== booking.up);
     if (turned !== undefined) after(turned, Math.max(0, begins(turned) - booking.tacky));
@@ -195,7 +192,7 @@ function obstacleOf({ chains, problem }: Bench, { failed }: Built): Obstacle | n
   const needs = alone.ends - (chain.alone[failed.task]!.ends ?? 0);
   const hands = task.kind === 'sections' ? needs : task.hands;
   return {
-    reason: hands + task.wash > longest ? 'too-long' : 'no-time',
+    reason: longest > 0 && hands + task.wash > longest ? 'too-long' : 'no-time',
     partId: problem.jobs[failed.job]!.id,
     stepId: task.step?.id ?? task.prepares[0]!,
     needs: hands + task.wash,

@@ -1,0 +1,14 @@
+import { problemOf } from '@zaffet/workshop';
+import { retimer, schedule } from '@zaffet/core/schedule';
+import { manyParts } from '../packages/workshop/src/testing/manyParts';
+import { broken } from '../packages/core/src/testing/checkSchedule';
+const [seed, nth] = [4716, 13];
+const problem = problemOf(manyParts(seed));
+const table = schedule(problem, { tries: 12, seed: 1 });
+console.log(table.outcome, table.missed.length, broken(problem, table));
+const movable = table.entries.filter(({ kind }) => ['step', 'coat', 'sections'].includes(kind));
+const { partId, stepId, coat, from } = movable[nth % movable.length]!;
+const pins = [{ partId, stepId, coat, at: from + 60 * (nth % 300) }];
+console.log(pins, problem.jobs.length, problem.people);
+const d = retimer(problem, table)(pins);
+console.log(d.outcome, d.missed.length, broken({ ...problem, pins }, d));
