@@ -41,11 +41,7 @@ function told(args: readonly string[]): { words: readonly string[]; asked: Asked
 }
 
 /** Prints what comes of a file. @returns whether it could be used */
-async function printed(
-  file: string,
-  work: () => Promise<string>,
-  { out, err }: Output,
-): Promise<boolean> {
+async function printed(file: string, work: () => Promise<string>, { out, err }: Output): Promise<boolean> {
   try {
     out(await work());
     return true;
@@ -76,13 +72,15 @@ export async function run(args: readonly string[], output: Output): Promise<numb
     // One after the other: lines come in the order of the files, and a bad one keeps none of the others back.
     for (const file of rest)
       good =
-        (await printed(file, async () => json(await predict(file, asked), rest.length > 1 ? 0 : READABLE), output)) &&
-        good;
+        (await printed(
+          file,
+          async () => json(await predict(file, asked), rest.length > 1 ? 0 : READABLE),
+          output,
+        )) && good;
     return good ? 0 : BAD_INPUT;
   }
   if (command === 'explain' && first !== undefined && figure !== undefined && rest.length <= 3) {
-    const work = async (): Promise<string> =>
-      json(await explainFigure(first, figure, zone, asked), READABLE);
+    const work = async (): Promise<string> => json(await explainFigure(first, figure, zone, asked), READABLE);
     return (await printed(first, work, output)) ? 0 : BAD_INPUT;
   }
   const format = FORMATS.find((known) => known === (asked.as ?? 'json'));

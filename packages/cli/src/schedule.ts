@@ -48,7 +48,12 @@ const minutes = (seconds: number): number => Math.round(seconds / 6) / 10;
  * The timetable of a plan file over all its parts, as JSON, CSV or an iCalendar file.
  * @throws ZaffetError as `predict`
  */
-export async function scheduleText(path: string, asked: Asked, format: TimetableFormat, made: number): Promise<string> {
+export async function scheduleText(
+  path: string,
+  asked: Asked,
+  format: TimetableFormat,
+  made: number,
+): Promise<string> {
   const plan = await readWholePlan(path, asked);
   const { table } = timetable(plan);
   switch (format) {

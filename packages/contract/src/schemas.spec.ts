@@ -256,7 +256,15 @@ describe('a piece of several parts', () => {
   it('is work that ends before it begins, runs into itself, or lies in no zone', () => {
     const day = [{ opensMin: 480, closesMin: 1020 }];
     const week = { mon: day, tue: day, wed: day, thu: day, fri: day, sat: [], sun: [] };
-    const work = { zone: 'Europe/Lisbon', week, daysOff: [], extra: [], people: 1, daylight: null, minutes: {} };
+    const work = {
+      zone: 'Europe/Lisbon',
+      week,
+      daysOff: [],
+      extra: [],
+      people: 1,
+      daylight: null,
+      minutes: {},
+    };
     expect(refusal(changed('work', work))).toEqual([]);
     const told = (changes: object): string => refusal(changed('work', { ...work, ...changes })).join();
     const monday = (...stretches: [number, number][]): object => ({
@@ -273,7 +281,9 @@ describe('a piece of several parts', () => {
     expect(told({ extra: [{ from: '2026-05-14T10:00Z', until: '2026-05-14T09:00Z' }] })).toMatch(
       /must end later than it begins/,
     );
-    expect(told({ minutes: { turn: 500 } })).toMatch(/work\.minutes\.turn is 500; it must be a number from 0 to 120 min/);
+    expect(told({ minutes: { turn: 500 } })).toMatch(
+      /work\.minutes\.turn is 500; it must be a number from 0 to 120 min/,
+    );
     expect(told({ minutes: { juggling: 5 } })).toMatch(/juggling is not known here/);
   });
 

@@ -320,8 +320,7 @@ const paletteColour = Joi.object({
 });
 
 const dayStretch = Joi.object({ opensMin: whole('clockMin'), closesMin: whole('clockMin') }).custom(
-  (value: DayStretch, helpers) =>
-    value.closesMin > value.opensMin ? value : helpers.error('stretch.order'),
+  (value: DayStretch, helpers) => (value.closesMin > value.opensMin ? value : helpers.error('stretch.order')),
 );
 
 /** Stretches of one day, one after another. */

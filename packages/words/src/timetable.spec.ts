@@ -56,7 +56,9 @@ describe('a timetable as a calendar', () => {
     name: 'Côte; "sea", chest\\box',
     piece: {
       ...plans[1]!.piece,
-      parts: plans[1]!.piece.parts.map((part, i) => (i === 0 ? { ...part, name: 'Lid; the "big", one\\é' } : part)),
+      parts: plans[1]!.piece.parts.map((part, i) =>
+        i === 0 ? { ...part, name: 'Lid; the "big", one\\é' } : part,
+      ),
     },
   };
   const { table } = timetable(plan);

@@ -130,7 +130,11 @@ export function sittingDetail(sitting: Sitting, plan: Plan): string {
   }
   if (turning > 0) {
     const ways = [...new Set(work.map(({ up }) => UP[up]))];
-    parts.push(work.length > 1 ? `turned ${ways.length === 1 ? 'once' : 'between the parts'}` : `turn it first: ${ways[0]!}`);
+    parts.push(
+      work.length > 1
+        ? `turned ${ways.length === 1 ? 'once' : 'between the parts'}`
+        : `turn it first: ${ways[0]!}`,
+    );
   }
   if (cleaning > 0 && plan.work !== null) parts.push(`then ${duration(cleaning)} of cleaning`);
   return parts.join('; ');
@@ -143,9 +147,9 @@ export function urgencyText(sitting: Sitting, startsAt: number, { time, dayTime 
     moment - from < 12 * 3600 ? time(startsAt + moment * 1000) : dayTime(startsAt + moment * 1000);
   switch (urgency) {
     case 'must':
-      return `not later than ${at(closes!)}: ${duration(Math.max(0, slack!))} to spare`;
+      return `must not be later than ${at(closes!)}: ${duration(Math.max(0, slack!))} to spare`;
     case 'may':
-      return Number.isFinite(float) ? `any time before ${at(from + float)}; nothing waits for it` : 'any time';
+      return Number.isFinite(float) ? `may wait until ${at(from + float)}` : 'may wait';
     case 'should':
       return float < 60 ? '' : `${duration(float)} to spare`;
   }
@@ -183,7 +187,9 @@ const clockOf = (minutes: number): string =>
 export function weekText(work: WorkFile | null): string {
   if (work === null) return 'at any hour';
   const told = (day: Weekday): string =>
-    work.week[day].map(({ opensMin, closesMin }) => `${clockOf(opensMin)} to ${clockOf(closesMin)}`).join(', ');
+    work.week[day]
+      .map(({ opensMin, closesMin }) => `${clockOf(opensMin)} to ${clockOf(closesMin)}`)
+      .join(', ');
   const runs: { from: Weekday; to: Weekday; hours: string }[] = [];
   for (const day of WEEKDAYS) {
     const hours = told(day);
@@ -218,7 +224,9 @@ export function obstacleText({ reason, needs, longest, stepId, partId }: Obstacl
   const part = plan.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? 'a part';
   const step = plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === stepId);
   const what =
-    step === undefined ? (PREP_SHORT[stepId as PrepStep] ?? 'preparation') : stepTitle(step, plan.media).toLowerCase();
+    step === undefined
+      ? (PREP_SHORT[stepId as PrepStep] ?? 'preparation')
+      : stepTitle(step, plan.media).toLowerCase();
   return reason === 'too-long'
     ? `${what} on the ${part} takes ${duration(needs)} with cleaning, and the longest time you work without a break is ${duration(longest)}. Work longer on one day, or part the piece into smaller parts.`
     : `There is no time for ${what} on the ${part} within the next four months. Give the week more hours, or take out what holds it back: a delivery, a pin, days off.`;

@@ -21,7 +21,11 @@ const uidOf = (planId: string, { id }: Sitting): string =>
 export function calendarFile(plan: Plan, table: Schedule, planId: string, made: number): string {
   const start = Date.parse(plan.startsAt);
   const clock = wallClock(plan);
-  const calendar = ical({ name: plan.name, method: ICalCalendarMethod.PUBLISH, prodId: { company: 'Zaffet', product: 'Days' } });
+  const calendar = ical({
+    name: plan.name,
+    method: ICalCalendarMethod.PUBLISH,
+    prodId: { company: 'Zaffet', product: 'Days' },
+  });
   for (const sitting of sittings(plan, table)) {
     const from = start + sitting.from * 1000;
     const event = calendar.createEvent({
@@ -31,7 +35,9 @@ export function calendarFile(plan: Plan, table: Schedule, planId: string, made: 
       stamp: new Date(made),
       sequence: Math.floor(made / 1000 / 60) % 2_000_000_000,
       summary: `${sittingTitle(sitting, plan)}: ${partsOf(sitting, plan)}`,
-      description: [sittingDetail(sitting, plan), urgencyText(sitting, start, clock)].filter(Boolean).join('\n'),
+      description: [sittingDetail(sitting, plan), urgencyText(sitting, start, clock)]
+        .filter(Boolean)
+        .join('\n'),
     });
     event.createAlarm({ type: ICalAlarmType.display, trigger: SIGN_MIN * 60 });
     if (sitting.urgency === 'must' && sitting.opens > sitting.from)

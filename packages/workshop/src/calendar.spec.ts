@@ -2,7 +2,11 @@ import { type WorkFile } from '@zaffet/contract';
 import { usualWork, workTime } from './calendar';
 
 const HOUR = 3600;
-const time = (startsAt: string, changes: Partial<WorkFile> = {}, zone = 'Europe/Lisbon'): { opens: number; closes: number }[] => [
+const time = (
+  startsAt: string,
+  changes: Partial<WorkFile> = {},
+  zone = 'Europe/Lisbon',
+): { opens: number; closes: number }[] => [
   ...workTime({ startsAt, work: { ...usualWork(zone), ...changes } }).work!,
 ];
 const every = (opensMin: number, closesMin: number): WorkFile['week'] => {
@@ -11,9 +15,12 @@ const every = (opensMin: number, closesMin: number): WorkFile['week'] => {
 };
 /** What the wall clock shows at a moment of a plan. */
 const wall = (startsAt: string, moment: number, zone = 'Europe/Lisbon'): string =>
-  new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', hour: '2-digit', minute: '2-digit' }).format(
-    Date.parse(startsAt) + moment * 1000,
-  );
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    weekday: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(Date.parse(startsAt) + moment * 1000);
 
 describe('working time', () => {
   it('keeps eight at eight in a week over the change of summer time', () => {

@@ -45,7 +45,8 @@ function daysFrom(zone: string, startsAt: string): Day[] {
 const written = ({ year, month, day }: Day): string =>
   new Date(Date.UTC(year, month, day)).toISOString().slice(0, 10);
 /** Monday is the first of a week. */
-const weekday = ({ year, month, day }: Day): number => (new Date(Date.UTC(year, month, day)).getUTCDay() + 6) % 7;
+const weekday = ({ year, month, day }: Day): number =>
+  (new Date(Date.UTC(year, month, day)).getUTCDay() + 6) % 7;
 
 /** Stretches in order, those that touch or overlap as one [s from the start], none that has ended by then. */
 function joined(stretches: readonly Stretch[]): Stretch[] {
@@ -59,7 +60,11 @@ function joined(stretches: readonly Stretch[]): Stretch[] {
   return all.filter(({ closes }) => closes > 0);
 }
 
-function stretchesOf(zone: string, startsAt: string, days: readonly { day: Day; stretches: readonly DayStretch[] }[]): Stretch[] {
+function stretchesOf(
+  zone: string,
+  startsAt: string,
+  days: readonly { day: Day; stretches: readonly DayStretch[] }[],
+): Stretch[] {
   const start = Date.parse(startsAt);
   return days.flatMap(({ day: { year, month, day, offset }, stretches }) => {
     const at = (minute: number): number =>
@@ -102,7 +107,13 @@ export function workTime({ work, startsAt }: Pick<Plan, 'work' | 'startsAt'>): {
     daylight:
       daylight === null
         ? undefined
-        : joined(stretchesOf(zone, startsAt, days.map((day) => ({ day, stretches: [daylight] })))),
+        : joined(
+            stretchesOf(
+              zone,
+              startsAt,
+              days.map((day) => ({ day, stretches: [daylight] })),
+            ),
+          ),
   };
   known.set(work, told);
   return told;

@@ -1,7 +1,7 @@
 import { type DayStretch, type Plan, WEEKDAYS, type WorkFile } from '@zaffet/contract';
 import { type Effort, schedule, type Schedule, type Sums, sumsOf } from '@zaffet/core/schedule';
 import { beginAt } from './begin';
-import { workTime } from './calendar';
+import { onWall, workTime } from './calendar';
 import { problemOf } from './timetable';
 
 /** What could be done otherwise, one thing at a time. */
@@ -56,7 +56,9 @@ function changed(plan: Plan, way: Way): Plan | null {
   const { work, timing, piece } = plan;
   switch (way) {
     case 'standing': {
-      const turned = piece.parts.filter(({ flat, body, facing }) => flat && body !== null && facing !== 'top');
+      const turned = piece.parts.filter(
+        ({ flat, body, facing }) => flat && body !== null && facing !== 'top',
+      );
       const parts = piece.parts.map((part) => (part.body === null ? part : { ...part, flat: false }));
       return turned.length === 0 ? null : { ...plan, piece: { ...piece, parts } };
     }
@@ -106,7 +108,9 @@ function changed(plan: Plan, way: Way): Plan | null {
           );
     case 'from-tomorrow': {
       const at = tomorrow(plan);
-      return at === null ? null : beginAt(plan, new Date(Date.parse(plan.startsAt) + at * 1000).toISOString());
+      return at === null
+        ? null
+        : beginAt(plan, new Date(Date.parse(plan.startsAt) + at * 1000).toISOString());
     }
     case 'no-preparation':
       return timing.prepares ? { ...plan, timing: { ...timing, prepares: false } } : null;
@@ -148,7 +152,7 @@ export function otherWays(plan: Plan, table: Schedule): OtherWay[] {
         plan: other,
         outcome: found.outcome,
         ready,
-        days: daysOf(found),
+        days: daysOf(other, found),
         sums,
         tight: tight.length,
         gains: ready === null || now === null ? 0 : (now - ready) / 1000,
@@ -160,7 +164,9 @@ export function otherWays(plan: Plan, table: Schedule): OtherWay[] {
 const readyOf = ({ startsAt }: Plan, { ready }: Schedule): number | null =>
   ready === null ? null : Date.parse(startsAt) + ready * 1000;
 
-/** Days on which somebody works. */
-function daysOf({ entries }: Schedule): number {
-  return new Set(entries.map(({ from }) => Math.floor(from / 86400))).size;
+/** Days of the shop's calendar on which somebody works. */
+function daysOf({ startsAt, work }: Plan, { entries }: Schedule): number {
+  const zone = work?.zone ?? '+00:00';
+  return new Set(entries.map(({ from }) => onWall(Date.parse(startsAt) + from * 1000, zone).toDateString()))
+    .size;
 }

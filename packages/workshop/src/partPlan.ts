@@ -51,10 +51,7 @@ function givenOf(
   };
 }
 
-function beginning(
-  { steps }: Finish,
-  moments: Basis['moments'],
-): Pick<Basis, 'moments'> {
+function beginning({ steps }: Finish, moments: Basis['moments']): Pick<Basis, 'moments'> {
   const first = steps.find(({ off }) => !off);
   const at = Object.values(moments ?? {}).flatMap((moment) =>
     'notBefore' in moment ? [moment.notBefore] : [],

@@ -15,7 +15,13 @@ describe('templates of pieces', () => {
   const planWith = (parts: readonly Part[]): Plan => {
     const plan = newPlan('dried-medium', 'Piece', 7, '2026-05-12T08:00:00Z', nextId);
     const finish = plan.finishes[0]!.id;
-    return { ...plan, piece: bodied('Piece', parts.map((part) => ({ ...part, finish }))) };
+    return {
+      ...plan,
+      piece: bodied(
+        'Piece',
+        parts.map((part) => ({ ...part, finish })),
+      ),
+    };
   };
 
   for (const key of PIECE_KEYS) {

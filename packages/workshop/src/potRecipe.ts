@@ -10,7 +10,9 @@ export const recipeOf = (step: FilmPlanStep): string =>
   ].join(' ');
 
 /** A coat of several colours takes a pot of each, by its share. */
-export function colours(step: FilmPlanStep): readonly { readonly step: FilmPlanStep; readonly share: number }[] {
+export function colours(
+  step: FilmPlanStep,
+): readonly { readonly step: FilmPlanStep; readonly share: number }[] {
   if (step.kind !== 'coat' || step.others.length === 0) return [{ step, share: 1 }];
   const own = 1 - step.others.reduce((sum, { share }) => sum + share, 0);
   return [

@@ -44,7 +44,9 @@ const sameWork = (a: Entry, b: Entry): boolean =>
 
 /** The entries of a timetable as sittings, by the clock. */
 export function sittings(plan: Plan, { entries }: Pick<Schedule, 'entries'>): Sitting[] {
-  const steps = new Map(plan.finishes.flatMap(({ steps: own }) => own.map((step) => [step.id, step] as const)));
+  const steps = new Map(
+    plan.finishes.flatMap(({ steps: own }) => own.map((step) => [step.id, step] as const)),
+  );
   const hands = [...new Set(entries.map(({ hand }) => hand))];
   return hands
     .flatMap((hand) => goes(entries.filter((entry) => entry.hand === hand)))

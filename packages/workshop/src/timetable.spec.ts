@@ -17,7 +17,9 @@ import { problemOf, timetable } from './timetable';
 import { USUAL_MEASURES } from '@zaffet/contract';
 
 const DEMO = new URL('../../../demo/plans/', import.meta.url);
-const demo = readdirSync(DEMO).map((name) => parsePlan(JSON.parse(readFileSync(new URL(name, DEMO), 'utf8'))));
+const demo = readdirSync(DEMO).map((name) =>
+  parsePlan(JSON.parse(readFileSync(new URL(name, DEMO), 'utf8'))),
+);
 const SEED = 20261128;
 
 describe('timetables of any plan', () => {
@@ -45,7 +47,9 @@ describe('timetables of any plan', () => {
   }, 600_000);
 
   it('keep nearly every window: out of forty plans at most one misses any', () => {
-    const missing = Array.from({ length: 40 }, (_, seed) => schedule(problemOf(manyParts(seed)), { tries: 12, seed: 1 }));
+    const missing = Array.from({ length: 40 }, (_, seed) =>
+      schedule(problemOf(manyParts(seed)), { tries: 12, seed: 1 }),
+    );
     expect(missing.filter(({ missed }) => missed.length > 0).length).toBeLessThanOrEqual(1);
   }, 300_000);
 
@@ -66,18 +70,25 @@ describe('one truth', () => {
         const told = stepTimes(basisOf(partPlan(plan, id, null, circumstances)));
         for (const { step, from } of told) {
           const entry = table.entries.find(
-            ({ partId, stepId, kind }) => partId === id && stepId === step.id && !['turn', 'clean', 'mix'].includes(kind),
+            ({ partId, stepId, kind }) =>
+              partId === id && stepId === step.id && !['turn', 'clean', 'mix'].includes(kind),
           );
-          if (entry !== undefined) expect(Math.abs(from - entry.from)).withContext(`${id} ${step.id}`).toBeLessThan(1);
+          if (entry !== undefined)
+            expect(Math.abs(from - entry.from))
+              .withContext(`${id} ${step.id}`)
+              .toBeLessThan(1);
         }
       }
       const { pots } = mixing(plan, { items: [], measures: USUAL_MEASURES }, timed);
       for (const { at, recipe } of table.mixes)
-        expect(pots.some((pot) => recipe.startsWith(pot.recipe) && pot.mixedAt <= at)).withContext(recipe).toBeTrue();
+        expect(pots.some((pot) => recipe.startsWith(pot.recipe) && pot.mixedAt <= at))
+          .withContext(recipe)
+          .toBeTrue();
       for (const pot of pots) {
         const [first] = pot.uses;
-        const mix = table.mixes.find(({ partId, stepId, recipe }) =>
-          partId === first!.partId && stepId === first!.stepId && recipe.startsWith(pot.recipe),
+        const mix = table.mixes.find(
+          ({ partId, stepId, recipe }) =>
+            partId === first!.partId && stepId === first!.stepId && recipe.startsWith(pot.recipe),
         );
         if (mix !== undefined) expect(pot.mixedAt).toBe(mix.at);
       }
@@ -145,6 +156,8 @@ describe('other ways', () => {
     expect(names).not.toContain('no-daylight');
     expect(names).not.toContain('no-order');
     const single = { ...glued, work: null };
-    expect(otherWays(single, timetable(single).table).map(({ way: name }) => name)).toEqual(['no-preparation']);
+    expect(otherWays(single, timetable(single).table).map(({ way: name }) => name)).toEqual([
+      'no-preparation',
+    ]);
   });
 });

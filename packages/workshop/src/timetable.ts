@@ -115,7 +115,10 @@ function isMixed(plan: Plan, step: FilmPlanStep, powder: boolean): boolean {
     ({ name, colour, mix }) => name === step.colourName && colour === step.colour && mix.length > 0,
   );
   return (
-    powder || step.dilution > 0 || coloured || (step.kind === 'coat' && (step.bonding > 0 || step.texture > 0))
+    powder ||
+    step.dilution > 0 ||
+    coloured ||
+    (step.kind === 'coat' && (step.bonding > 0 || step.texture > 0))
   );
 }
 

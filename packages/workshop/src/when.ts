@@ -15,7 +15,9 @@ interface Planned {
 /** All steps of a timetable with their moments, in order; parts of one finish are worked together and told once. */
 function plannedSteps(plan: Plan, { entries }: Schedule): readonly Planned[] {
   const start = Date.parse(plan.startsAt);
-  const steps = new Map(plan.finishes.flatMap(({ steps: own }) => own.map((step) => [step.id, step] as const)));
+  const steps = new Map(
+    plan.finishes.flatMap(({ steps: own }) => own.map((step) => [step.id, step] as const)),
+  );
   const seen = new Map<string, Planned>();
   for (const { stepId, from } of entries) {
     const step = steps.get(stepId);

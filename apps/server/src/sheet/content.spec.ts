@@ -78,7 +78,9 @@ describe('job sheet', () => {
     expect(sheet.finishes[1]!.steps.length).toBe(2);
     const lines = sheet.days.flatMap(({ lines: own }) => own);
     for (const name of ['panel', 'front', 'top'])
-      expect(lines.some(({ title }) => title.split(': ')[1]!.includes(name))).withContext(name).toBeTrue();
+      expect(lines.some(({ title }) => title.split(': ')[1]!.includes(name)))
+        .withContext(name)
+        .toBeTrue();
     expect(sheet.parts[2]!.prep.join()).not.toMatch(/degrease/i);
   });
 

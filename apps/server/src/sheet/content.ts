@@ -207,7 +207,9 @@ function daysOf(plan: Plan, table: Schedule, clock: (moment: number) => string):
     if (days.at(-1)?.day !== day) days.push({ day, lines: [] });
     const parts = partsOf(sitting, plan);
     const urgent =
-      sitting.urgency === 'must' && sitting.closes !== null ? [`not later than ${clock(sitting.closes)}`] : [];
+      sitting.urgency === 'must' && sitting.closes !== null
+        ? [`not later than ${clock(sitting.closes)}`]
+        : [];
     days.at(-1)!.lines.push({
       at: told.slice(cut + 2),
       title: `${sittingTitle(sitting, plan)}: ${parts}`,

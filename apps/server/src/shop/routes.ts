@@ -27,7 +27,10 @@ export function shopRoutes(db: Database): Router {
   router.put(API.shop, async (request, response) => {
     const shop = parseShop(request.body);
     const value = JSON.stringify(shop);
-    await db.insert(marks).values({ key: SHOP, value }).onConflictDoUpdate({ target: marks.key, set: { value } });
+    await db
+      .insert(marks)
+      .values({ key: SHOP, value })
+      .onConflictDoUpdate({ target: marks.key, set: { value } });
     response.json(shop);
   });
   return router;

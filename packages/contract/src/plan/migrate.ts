@@ -242,8 +242,7 @@ function from7(file: Fields): Fields {
   const { piece, hours, ...rest } = file;
   const body = 'piece';
   const parts = fieldsOf(piece)['parts'];
-  const turned =
-    Array.isArray(parts) && parts.some((part: unknown) => fieldsOf(part)['facing'] !== 'loose');
+  const turned = Array.isArray(parts) && parts.some((part: unknown) => fieldsOf(part)['facing'] !== 'loose');
   return {
     ...rest,
     version: 8,

@@ -1,4 +1,4 @@
-import { type DryingAir, evaporationIn, GAS_CONSTANT } from '../air';
+import { airIndexAt, type DryingAir, evaporationIn, GAS_CONSTANT } from '../air';
 import { type DryingCurve, type FilmInput } from './types';
 
 /*
@@ -88,7 +88,7 @@ export function dryFilm(input: FilmInput): DryingCurve {
   let e = 0;
   let t = 0;
   let count = 0;
-  let iAir = indexAt(air, laidAt);
+  let iAir = airIndexAt(air, laidAt);
 
   // Rates at a state, in a typed array: numbers kept by a closure would be allocated anew at every write.
   const rate = new Float64Array(4);
@@ -220,12 +220,6 @@ const PAINT_SOFTENS = 363.15;
 
 function warmedFilm(sample: DryingAir): number {
   return sample.surfaceTemperature + JET_WARMTH * (PAINT_SOFTENS - sample.surfaceTemperature);
-}
-
-function indexAt(air: readonly DryingAir[], moment: number): number {
-  let i = 0;
-  while (i < air.length - 1 && air[i]!.until <= moment) i++;
-  return i;
 }
 
 function grown(array: Float64Array, size: number): Float64Array<ArrayBuffer> {

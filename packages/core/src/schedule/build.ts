@@ -1,6 +1,6 @@
 import { type Facing } from '../piece';
 import { SECONDS_PER_DAY, SECONDS_PER_MINUTE } from '../units';
-import { type Chain, chainOf, doing, type Point, readyAt, stepTo, windowAt } from './chain';
+import { type Chain, chainOf, doing, inOtherAir, type Point, readyAt, stepTo, windowAt } from './chain';
 import { type Booking, Floor } from './floor';
 import { type Order, type Problem } from './types';
 
@@ -46,8 +46,8 @@ export interface Built {
 
 export const keyOf = (job: number, task: number): string => `${job} ${task}`;
 
-/** Goes through the parts of a problem. @param factor - on the drying rate of the shop's air. @throws as `forecast` */
-export function benchOf(problem: Problem, learned: Order['learned'] = {}, factor = 1): Bench {
+/** Goes through the parts of a problem. @throws as `forecast` */
+export function benchOf(problem: Problem, learned: Order['learned'] = {}): Bench {
   const known = new Map<string, Chain>();
   const chains = problem.jobs.map((job) => {
     // Parts that are alike in all that counts share what is worked out.
@@ -55,7 +55,7 @@ export function benchOf(problem: Problem, learned: Order['learned'] = {}, factor
     const { prepares, pots, notBefore } = job;
     const key = JSON.stringify([panel, steps, air, media, prepares, pots, notBefore]);
     const same = known.get(key);
-    const chain = same === undefined ? chainOf(job, problem, factor) : { ...same, job };
+    const chain = same === undefined ? chainOf(job, problem) : { ...same, job };
     known.set(key, chain);
     return chain;
   });
@@ -70,6 +70,17 @@ export function benchOf(problem: Problem, learned: Order['learned'] = {}, factor
   };
 }
 
+/** The same parts in air that dries quicker or slower. @param factor - on the drying rate of the shop's air */
+export function benchInAir(bench: Bench, factor: number): Bench {
+  const known = new Map<Point, Chain>();
+  const chains = bench.chains.map((chain) => {
+    let other = known.get(chain.root);
+    if (other === undefined) known.set(chain.root, (other = inOtherAir(chain, bench.problem, factor)));
+    return { ...other, job: chain.job };
+  });
+  return { ...bench, chains };
+}
+
 /** Moments that work was put to, by job and task; what is not there any more is not pinned. */
 function pinnedIn(
   jobs: Problem['jobs'],
@@ -80,8 +91,7 @@ function pinnedIn(
   for (const { partId, stepId, coat, at } of pins) {
     const job = jobs.findIndex(({ id }) => id === partId);
     const task = (chains[job]?.tasks ?? []).findIndex(
-      (one) =>
-        (one.step?.id ?? one.prepares[0]) === stepId && one.coat === coat && one.kind !== 'buff',
+      (one) => (one.step?.id ?? one.prepares[0]) === stepId && one.coat === coat && one.kind !== 'buff',
     );
     if (task >= 0) pinned.set(keyOf(job, task), at);
   }
@@ -114,11 +124,7 @@ export function build(bench: Bench, jobs: readonly number[] | null, joined: read
 }
 
 /** A timetable, or the task that has to be joined to its opener first. */
-function attempt(
-  bench: Bench,
-  jobs: readonly number[] | null,
-  joined: ReadonlySet<string>,
-): Built | string {
+function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlySet<string>): Built | string {
   const { chains, problem, follows } = bench;
   const floor = new Floor(problem);
   const points = chains.map(({ root }) => root);
@@ -132,8 +138,7 @@ function attempt(
 
   /** Places the next cluster of a job, and first all of those it follows. */
   const cluster = (job: number): void => {
-    for (const first of follows[job]!)
-      while (left(first) && failed === null && join === null) cluster(first);
+    for (const first of follows[job]!) while (left(first) && failed === null && join === null) cluster(first);
     if (!left(job) || failed !== null || join !== null) return;
     used.push(job);
     const after = Math.max(-Infinity, ...follows[job]!.map((first) => placed[first]!.at(-1)!.until));
@@ -228,7 +233,7 @@ function placeCluster(
   const floors = new Map<number, number>();
   const missed: number[] = [];
   let moves = 0;
-  for (let i = first; ; ) {
+  for (let i = first; ;) {
     const point = points[i - first]!;
     const task = chain.tasks[i]!;
     const key = keyOf(job, i);
@@ -280,12 +285,7 @@ function placeCluster(
 }
 
 /** Whether a later task that is joined hangs on what this cluster has laid: then all between belong to it. */
-function reachesOver(
-  chain: Chain,
-  index: number,
-  joined: ReadonlySet<string>,
-  job: number,
-): boolean {
+function reachesOver(chain: Chain, index: number, joined: ReadonlySet<string>, job: number): boolean {
   for (let k = index; k < chain.tasks.length; k++) {
     if (chain.tasks[k]!.brushIn !== null) return joined.has(keyOf(job, k)) && k > index;
     if (joined.has(keyOf(job, k))) return true;

@@ -1,4 +1,13 @@
-import { advance, begin, earliest, type FilmRun, type RunState, waxManner, WIPED_BY, windowOf } from '../course';
+import {
+  advance,
+  begin,
+  earliest,
+  type FilmRun,
+  type RunState,
+  waxManner,
+  WIPED_BY,
+  windowOf,
+} from '../course';
 import { isOf, type MediumLookup } from '../media';
 import { BUFFED_BY, HARD, SPRAY_SOON } from '../notes';
 import { checkPlan, isFilm, type Seal, type Step } from '../plan';
@@ -29,6 +38,8 @@ export interface Point {
   /** Which task brought water last; −1 for none. */
   readonly wetTask: number;
   readonly next: Map<number, Point>;
+  /** How its next task goes, by when it begins. */
+  readonly goes: Map<number, Doing>;
 }
 
 /** A part as the hands have it, and where it begins. */
@@ -57,10 +68,33 @@ export interface Doing {
   readonly until: number;
   readonly sections: number;
   readonly lag: number;
+  /** With the glue laid, where paint goes over it. */
+  readonly glued: RunState | null;
 }
 
-/** A part's chain. @param factor - on the drying rate of the shop's air. @throws InputError as `forecast` */
-export function chainOf(job: Job, problem: Problem, factor = 1): Chain {
+/** A part's chain. @throws InputError as `forecast` */
+export function chainOf(job: Job, problem: Problem): Chain {
+  const chain = begunIn(job, problem, 1);
+  const alone = [chain.root];
+  const keeps: boolean[] = [];
+  const whole = { ...chain, keeps, alone };
+  chain.tasks.forEach((task, i) => {
+    const point = alone[i]!;
+    const { opens, closes } = windowAt(whole, point, i);
+    keeps.push(closes !== null && opens <= closes);
+    alone.push(stepTo(whole, point, i, opens, doing(point, task, opens, problem)));
+  });
+  return whole;
+}
+
+/** The same part in air that dries quicker or slower; it keeps the windows it keeps. @param factor - on the drying rate */
+export const inOtherAir = (chain: Chain, problem: Problem, factor: number): Chain => ({
+  ...begunIn(chain.job, problem, factor),
+  keeps: chain.keeps,
+});
+
+/** A part of which nothing is done yet. */
+function begunIn(job: Job, problem: Problem, factor: number): Chain {
   const { work: _, ...plan } = job.basis.plan;
   const basis = { plan, shop: job.basis.shop };
   const media = checkPlan(plan, basis.shop.learned);
@@ -75,18 +109,9 @@ export function chainOf(job: Job, problem: Problem, factor = 1): Chain {
     filmTask: -1,
     wetTask: -1,
     next: new Map(),
+    goes: new Map(),
   };
-  const bare = { job, tasks: tasksOf(job, media, problem), media, root, said: new Map<string, ReadonlySet<string>>() };
-  const alone = [root];
-  const keeps: boolean[] = [];
-  const chain = { ...bare, keeps, alone };
-  bare.tasks.forEach((task, i) => {
-    const point = alone[i]!;
-    const { opens, closes } = windowAt(chain, point, i);
-    keeps.push(closes !== null && opens <= closes);
-    alone.push(stepTo(chain, point, i, opens, doing(point, task, opens, problem)));
-  });
-  return chain;
+  return { job, tasks: tasksOf(job, media, problem), media, root, said: new Map(), keeps: [], alone: [] };
 }
 
 /** Waits need nobody: they go by. */
@@ -125,8 +150,7 @@ function opensAt(task: Task, point: Point): number {
     const { buffAfter } = film!.step as Seal;
     return film!.laidAt + (buffAfter ?? 0);
   }
-  if (coat > 0 && task.kind === 'coat')
-    return film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY;
+  if (coat > 0 && task.kind === 'coat') return film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY;
   if (coat > 0) return point.ends;
   const { at } = earliest(point.run, step);
   const before = point.run.times.at(-1)?.step;
@@ -183,8 +207,14 @@ function stillCuts({ medium, openStates }: FilmRun): number | null {
 }
 
 /** How a task goes that begins at a moment. */
-export function doing(point: Point, task: Task, at: number, { minutes }: Problem): Doing {
-  if (task.kind !== 'sections') return { until: at + task.hands, sections: 1, lag: 0 };
+export function doing(point: Point, task: Task, at: number, problem: Problem): Doing {
+  let how = point.goes.get(at);
+  if (how === undefined) point.goes.set(at, (how = goesAt(point, task, at, problem)));
+  return how;
+}
+
+function goesAt(point: Point, task: Task, at: number, { minutes }: Problem): Doing {
+  if (task.kind !== 'sections') return { until: at + task.hands, sections: 1, lag: 0, glued: null };
   const glued = advance(point.run, task.step!, at);
   const skin = glued.films.at(-1)!.openStates.skinned;
   const wanted = earliest(glued, task.top!).at - at;
@@ -196,7 +226,7 @@ export function doing(point: Point, task: Task, at: number, { minutes }: Problem
     minutes.change * SECONDS_PER_MINUTE,
   );
   const minute = SECONDS_PER_MINUTE;
-  return { until: at + Math.ceil(whole / minute) * minute, sections, lag };
+  return { until: at + Math.ceil(whole / minute) * minute, sections, lag, glued };
 }
 
 /** The part after a task has been done. */
@@ -211,7 +241,7 @@ export function stepTo(chain: Chain, point: Point, index: number, at: number, ho
 function done({ tasks }: Chain, point: Point, index: number, at: number, how: Doing): Point {
   const task = tasks[index]!;
   const { run } = point;
-  const after = { ...point, ends: how.until, rests: -Infinity, next: new Map<number, Point>() };
+  const after = { ...point, ends: how.until, rests: -Infinity, next: new Map<number, Point>(), goes: new Map<number, Doing>() };
   const { step } = task;
   if (step === null) return { ...after, rests: how.until + task.rest };
   const reached = (state: RunState): Pick<Point, 'run' | 'laid' | 'begun'> => {
@@ -223,10 +253,9 @@ function done({ tasks }: Chain, point: Point, index: number, at: number, how: Do
     case 'buff':
       return after;
     case 'sections': {
-      const glued = advance(run, step, at);
       return {
         ...after,
-        ...reached(advance(glued, task.top!, at + how.lag)),
+        ...reached(advance(how.glued!, task.top!, at + how.lag)),
         filmHands: task.topHands,
         filmTask: index,
       };
@@ -236,14 +265,15 @@ function done({ tasks }: Chain, point: Point, index: number, at: number, how: Do
       const last = coats.length === task.of;
       const seal = { ...(step as Seal), coats: coats.length };
       const laid = advance(run, last ? step : seal, coats[0]!, true, { notBefore: coats[0]!, coats });
-      return last
-        ? { ...after, ...reached(laid), ...laidNow }
-        : { ...after, laid, begun: coats, ...laidNow };
+      return last ? { ...after, ...reached(laid), ...laidNow } : { ...after, laid, begun: coats, ...laidNow };
     }
     case 'piece': {
       const begun = point.begun[0] ?? at;
       if (task.coat + 1 < task.of) return { ...after, begun: [begun] };
-      return { ...after, ...reached(advance(run, step, begun, true, { notBefore: begun, endsAt: how.until })) };
+      return {
+        ...after,
+        ...reached(advance(run, step, begun, true, { notBefore: begun, endsAt: how.until })),
+      };
     }
     default: {
       const state = reached(advance(run, step, at));

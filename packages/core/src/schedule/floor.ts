@@ -79,7 +79,8 @@ const MOST_MOMENTS = 600;
 /** Free hands for mixing are looked for in steps of this [s]. */
 const MIX_STEP = 300;
 
-const minuteUp = (moment: number): number => Math.ceil(moment / SECONDS_PER_MINUTE - 1e-9) * SECONDS_PER_MINUTE;
+const minuteUp = (moment: number): number =>
+  Math.ceil(moment / SECONDS_PER_MINUTE - 1e-9) * SECONDS_PER_MINUTE;
 
 /** Puts a booking where it belongs by its beginning. */
 function insert(list: Booking[], booking: Booking): void {
@@ -115,7 +116,9 @@ export class Floor {
    * @returns the bookings made, the task's own last; or by how much its window is missed [s]; Infinity where there is no
    * time for it at all
    */
-  place(wish: Wish): { readonly made: readonly Booking[]; readonly after: Point } | { readonly missedBy: number } {
+  place(
+    wish: Wish,
+  ): { readonly made: readonly Booking[]; readonly after: Point } | { readonly missedBy: number } {
     const { opens } = wish.window;
     const closes = wish.late ? null : wish.window.closes;
     const earliest = Math.max(opens, wish.notBefore);
@@ -162,10 +165,12 @@ export class Floor {
     const carries = (before: Booking): boolean => carriesBrush(before, wish);
     const inTime = this.inTime(task, at - pre, at, how.until + task.wash);
     if (inTime > at) return inTime;
-    const free = this.bodyFree(on, up, at, how.until, pre);
+    const free = this.bodyFree(on, up, at, pre);
     if (free > at) return free;
     const fits = this.freeHand(task, at - pre, how.until, carries);
     if ('next' in fits) return Math.max(at + 1, fits.next + pre);
+    const blocked = this.blockedLater(on, up, at, how.until);
+    if (blocked > at) return blocked;
     const after = wish.after(at, how);
     const film = after.laid.films.at(-1);
     const lays = task.brushIn !== null && film !== undefined;
@@ -237,12 +242,11 @@ export class Floor {
   }
 
   /** The moment itself where the body can lie so, else the next to try. */
-  private bodyFree(on: readonly Booking[], up: Facing, at: number, until: number, pre: number): number {
+  private bodyFree(on: readonly Booking[], up: Facing, at: number, pre: number): number {
     let free = at;
     for (const other of on) {
       if (other.up === up) continue;
       if (other.from <= at) free = Math.max(free, this.turnsAfter(other, up) + pre);
-      else if (other.from - this.turn < until) free = Math.max(free, this.turnsAfter(other, up) + this.turn);
     }
     return free;
   }
@@ -250,6 +254,14 @@ export class Floor {
   /** When a body can be turned so that another face lies up. */
   private turnsAfter(laid: Booking, up: Facing): number {
     return Math.max(laid.until, OPPOSITE[laid.up] === up ? laid.lies : laid.tacky);
+  }
+
+  /** The moment itself where the hands are gone before anything on another face, else the next to try. */
+  private blockedLater(on: readonly Booking[], up: Facing, at: number, until: number): number {
+    for (const other of on)
+      if (other.from > at && other.up !== up && until > other.from - this.turn)
+        return this.turnsAfter(other, up) + this.turn;
+    return at;
   }
 
   /** The moment itself where what comes later on the body still can, else the next to try. */
@@ -280,7 +292,9 @@ export class Floor {
   /** Cleaning between two bookings of one hand; none where the next wants the same brush soon, or takes it along. */
   private washBetween(before: Booking, next: Pick<Booking, 'brushIn' | 'from' | 'carries'>): number {
     if (next.carries) return 0;
-    return before.brushOut !== null && before.brushOut === next.brushIn && next.from - before.until <= this.waits
+    return before.brushOut !== null &&
+      before.brushOut === next.brushIn &&
+      next.from - before.until <= this.waits
       ? 0
       : before.wash;
   }
@@ -385,7 +399,7 @@ export class Floor {
           up: use.up,
           tacky: until,
           lies: until,
-          how: { until, sections: 1, lag: 0 },
+          how: { until, sections: 1, lag: 0, glued: null },
           window: { opens: from, closes: null, opener: -1 },
           recipe: need.recipe,
           turned: false,

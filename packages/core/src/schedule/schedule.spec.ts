@@ -1,7 +1,18 @@
 import { courseOf } from '../course';
 import { type Companion, type PanelPlan, type Seal, type Step } from '../plan';
 import { broken } from '../testing/checkSchedule';
-import { after, coat, distress, FIRST, overGlue, overMedium, planOf, resist, seal, when } from '../testing/plans';
+import {
+  after,
+  coat,
+  distress,
+  FIRST,
+  overGlue,
+  overMedium,
+  planOf,
+  resist,
+  seal,
+  when,
+} from '../testing/plans';
 import { EIGHT_TO_FIVE, jobOf, problemOf } from '../testing/timetables';
 import { retimer, schedule, sectionsOf, sumsOf, type Entry, type Job, type Problem, type Schedule } from '.';
 
@@ -78,7 +89,10 @@ describe('a timetable', () => {
   });
 
   it('lays five coats of a top in working time only, each when the one before takes it', () => {
-    const worked = planOf([coat('a', 'chalk', 90, FIRST), seal('s', 'polyW', 80, when('through-dry'), { coats: 5 })]);
+    const worked = planOf([
+      coat('a', 'chalk', 90, FIRST),
+      seal('s', 'polyW', 80, when('through-dry'), { coats: 5 }),
+    ]);
     const table = kept(problemOf([jobOf('p', worked)]));
     const coats = [0, 1, 2, 3, 4].map((k) => entryOf(table, 'p', 's', k));
     for (let k = 1; k < 5; k++) expect(coats[k]!.from - coats[k - 1]!.from).toBeGreaterThan(30 * MINUTE);
@@ -86,7 +100,9 @@ describe('a timetable', () => {
       expect(clock(from)).toBeGreaterThanOrEqual(OPENS);
       expect(clock(until)).toBeLessThanOrEqual(17 * HOUR);
     }
-    expect((table.moments['p']!['s'] as { coats: readonly number[] }).coats).toEqual(coats.map(({ from }) => from));
+    expect((table.moments['p']!['s'] as { coats: readonly number[] }).coats).toEqual(
+      coats.map(({ from }) => from),
+    );
   });
 
   it('buffs a wax not before it is told, and before four times what it takes to be ready', () => {
@@ -142,7 +158,14 @@ describe('a timetable', () => {
   });
 
   it('cuts long work into pieces that fit between breaks', () => {
-    const fabric: Companion = { id: 'f', kind: 'companion', task: 'fabric', hands: 5 * HOUR, rest: HOUR, start: FIRST };
+    const fabric: Companion = {
+      id: 'f',
+      kind: 'companion',
+      task: 'fabric',
+      hands: 5 * HOUR,
+      rest: HOUR,
+      start: FIRST,
+    };
     const short: Step[] = [fabric, coat('x', 'latex', 90, after(0))];
     const table = kept(problemOf([jobOf('p', planOf(short))], { work: breaks() }));
     const pieces = table.entries.filter(({ kind }) => kind === 'piece');
@@ -154,11 +177,15 @@ describe('a timetable', () => {
   it('waits for what is not in the house, for parts that come first, and for daylight', () => {
     const worn = planOf([coat('x', 'chalk', 90, FIRST), distress('s', 'sand', when('through-dry'))]);
     const jobs = [jobOf('a', worn, { notBefore: { x: 3 * HOUR } }), jobOf('b', worn, { follows: ['a'] })];
-    const daylight = EIGHT_TO_FIVE.map(({ opens }) => ({ opens: opens + 4 * HOUR, closes: opens + 7 * HOUR }));
+    const daylight = EIGHT_TO_FIVE.map(({ opens }) => ({
+      opens: opens + 4 * HOUR,
+      closes: opens + 7 * HOUR,
+    }));
     const table = kept(problemOf(jobs, { daylight }));
     expect(entryOf(table, 'a', 'x').from).toBe(3 * HOUR);
     expect(entryOf(table, 'b', 'x').from).toBeGreaterThanOrEqual(entryOf(table, 'a', 's').until);
-    for (const id of ['a', 'b']) expect(clock(entryOf(table, id, 's').from)).toBeGreaterThanOrEqual(12 * HOUR);
+    for (const id of ['a', 'b'])
+      expect(clock(entryOf(table, id, 's').from)).toBeGreaterThanOrEqual(12 * HOUR);
   });
 
   it('says what stands in the way where there is none', () => {
@@ -166,7 +193,9 @@ describe('a timetable', () => {
     const hour = EIGHT_TO_FIVE.map(({ opens }) => ({ opens, closes: opens + HOUR }));
     const { outcome, obstacle } = schedule(problemOf([jobOf('wall', huge)], { work: hour }));
     expect(outcome).toBe('impossible');
-    expect(obstacle).toEqual(jasmine.objectContaining({ reason: 'too-long', partId: 'wall', stepId: 'x', longest: HOUR }));
+    expect(obstacle).toEqual(
+      jasmine.objectContaining({ reason: 'too-long', partId: 'wall', stepId: 'x', longest: HOUR }),
+    );
     expect(obstacle!.needs).toBeGreaterThan(HOUR);
     expect(schedule(problemOf([jobOf('p', overMedium(80, 90))], { work: [] })).obstacle!.partId).toBe('p');
   });
@@ -196,7 +225,9 @@ describe('a timetable', () => {
   });
 
   it('is the same every time, and nothing of the seal but its coats is told twice', () => {
-    const jobs = ['a', 'b', 'c'].map((id) => jobOf(id, overMedium(80, 90), { body: 'x', up: id === 'a' ? 'top' : 'left' }));
+    const jobs = ['a', 'b', 'c'].map((id) =>
+      jobOf(id, overMedium(80, 90), { body: 'x', up: id === 'a' ? 'top' : 'left' }),
+    );
     expect(JSON.stringify(schedule(problemOf(jobs)))).toBe(JSON.stringify(schedule(problemOf(jobs))));
   });
 
@@ -258,7 +289,11 @@ describe('a checker of timetables', () => {
   });
   const is = (entry: Entry, partId: string, stepId: string, kind?: Entry['kind']): boolean =>
     entry.partId === partId && entry.stepId === stepId && (kind === undefined || entry.kind === kind);
-  const moved = (entry: Entry, by: number): Entry => ({ ...entry, from: entry.from + by, until: entry.until + by });
+  const moved = (entry: Entry, by: number): Entry => ({
+    ...entry,
+    from: entry.from + by,
+    until: entry.until + by,
+  });
 
   it('finds nothing wrong with one that is kept', () => expect(broken(problem, table)).toEqual([]));
 
@@ -287,9 +322,21 @@ describe('a checker of timetables', () => {
         };
       },
     ],
-    ['two things at once', /while at/, () => with_((e) => (is(e, 'c', 'x', 'step') ? { ...e, until: e.until + DAY } : e))],
-    ['work after hours', /out of hours/, () => with_((e) => (is(e, 'c', 'x', 'mix') ? moved(e, 14 * HOUR) : e))],
-    ['a hand that is not there', /by nobody/, () => with_((e) => (is(e, 'a', 'base', 'step') ? { ...e, hand: 3 } : e))],
+    [
+      'two things at once',
+      /while at/,
+      () => with_((e) => (is(e, 'c', 'x', 'step') ? { ...e, until: e.until + DAY } : e)),
+    ],
+    [
+      'work after hours',
+      /out of hours/,
+      () => with_((e) => (is(e, 'c', 'x', 'mix') ? moved(e, 14 * HOUR) : e)),
+    ],
+    [
+      'a hand that is not there',
+      /by nobody/,
+      () => with_((e) => (is(e, 'a', 'base', 'step') ? { ...e, hand: 3 } : e)),
+    ],
     ['a brush nobody cleans', /unwashed/, () => with_((e) => (e.kind === 'clean' ? null : e))],
     ['a piece nobody turns', /nobody turned it/, () => with_((e) => (e.kind === 'turn' ? null : e))],
     [
@@ -302,8 +349,16 @@ describe('a checker of timetables', () => {
       },
     ],
     ['a pot nobody mixed', /nothing in the pot/, () => with_((e) => (e.kind === 'mix' ? null : e))],
-    ['a delivery that is not there yet', /before it is delivered/, () => with_((e) => (is(e, 'c', 'x', 'step') ? moved(e, -HOUR) : e))],
-    ['a part before the one it follows', /begins before c is done/, () => with_((e) => (is(e, 'c', 'x', 'step') ? moved(e, 3 * DAY) : e))],
+    [
+      'a delivery that is not there yet',
+      /before it is delivered/,
+      () => with_((e) => (is(e, 'c', 'x', 'step') ? moved(e, -HOUR) : e)),
+    ],
+    [
+      'a part before the one it follows',
+      /begins before c is done/,
+      () => with_((e) => (is(e, 'c', 'x', 'step') ? moved(e, 3 * DAY) : e)),
+    ],
     ['an end before the end', /after all is said to be/, () => ({ ...table, ready: table.ready! - HOUR })],
   ];
   for (const [what, says, made] of CASES)

@@ -3,9 +3,9 @@ import { forecast } from '../forecast';
 import { type FindingCode } from '../notes';
 import { uniform } from '../numeric/hash';
 import { nextStretch } from '../plan';
-import { type Bench, benchOf, build, type Built, keyOf, withLearned, withPins } from './build';
+import { type Bench, benchInAir, benchOf, build, type Built, keyOf, withLearned, withPins } from './build';
 import { readyAt, topFilm } from './chain';
-import { told } from './tell';
+import { momentsOf, told } from './tell';
 import { type Effort, type Order, type Pin, type Problem, type Schedule, USUAL_EFFORT } from './types';
 
 /** A search compares with how it stood so many tries ago (late acceptance; Burke and Bykov 2017). */
@@ -97,7 +97,11 @@ function forward(problem: Problem, effort: Effort, from?: Order): Schedule {
     const learned = taught(bench, best.built);
     if (learned === null) break;
     bench = withLearned(bench, learned);
-    const again = search(bench, { ...effort, tries: Math.ceil(effort.tries / 4) }, orderOf(bench, best.built));
+    const again = search(
+      bench,
+      { ...effort, tries: Math.ceil(effort.tries / 4) },
+      orderOf(bench, best.built),
+    );
     builds += again.builds;
     best = again;
   }
@@ -133,7 +137,7 @@ function finished(bench: Bench, built: Built, bound: number, builds: number): Sc
   const found = told(bench, built);
   return {
     ...found,
-    band: found.ready === null || built.failed !== null ? null : bandOf(bench.problem, order),
+    band: found.ready === null || built.failed !== null ? null : bandOf(bench, order),
     bound,
     order,
     builds: builds + 2,
@@ -141,10 +145,9 @@ function finished(bench: Bench, built: Built, bound: number, builds: number): Sc
 }
 
 /** When it is ready in air that dries quicker, and slower: the same order. */
-function bandOf(problem: Problem, order: Order): readonly [number, number] {
+function bandOf(bench: Bench, order: Order): readonly [number, number] {
   const [quick, slow] = [AIR_SPREAD, -AIR_SPREAD].map((by) => {
-    const bench = benchOf(problem, order.learned, Math.exp(by));
-    return build(bench, order.jobs, order.joined).ready;
+    return build(benchInAir(bench, Math.exp(by)), order.jobs, order.joined).ready;
   });
   return [Math.min(quick!, slow!), Math.max(quick!, slow!)];
 }
@@ -207,7 +210,10 @@ function onlyOne(bench: Bench, job: number): Bench {
 }
 
 const workInAll = ({ chains }: Bench): number =>
-  chains.reduce((sum, { tasks }) => sum + tasks.reduce((own, { hands, topHands }) => own + hands + topHands, 0), 0);
+  chains.reduce(
+    (sum, { tasks }) => sum + tasks.reduce((own, { hands, topHands }) => own + hands + topHands, 0),
+    0,
+  );
 
 /** Orders to begin with: by when each part could do it alone, what has longest to go first, part by part. */
 function beginnings({ chains }: Bench): number[][] {
@@ -255,12 +261,11 @@ const saidOf = (of: Basis): ReadonlySet<string> =>
 /** Latest starts that the forecasts of a timetable teach; null where no moment made anything worse. */
 function taught(bench: Bench, built: Built): Order['learned'] | null {
   const learned: Record<string, number> = { ...bench.learned };
-  const { moments: all } = told(bench, built);
   let more = false;
-  bench.problem.jobs.forEach(({ id, basis }, job) => {
+  bench.problem.jobs.forEach(({ basis }, job) => {
     const { tasks, alone, said } = bench.chains[job]!;
     const { plan } = alone[0]!.run.basis;
-    const moments = all[id]!;
+    const moments = momentsOf(bench, built, job);
     const key = JSON.stringify(moments);
     const at = { plan, shop: basis.shop, moments };
     const heard = (of: Basis, as: string): ReadonlySet<string> => {

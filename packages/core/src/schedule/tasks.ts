@@ -126,8 +126,7 @@ function stepTasks(job: Job, step: Step, media: MediumLookup, problem: Problem):
 }
 
 /** Bleach is watched by the clock. */
-const toolJudged = (step: Step): boolean =>
-  step.kind !== 'distress' || toolOf(step.tool).action !== 'soften';
+const toolJudged = (step: Step): boolean => step.kind !== 'distress' || toolOf(step.tool).action !== 'soften';
 
 function brushOf(
   job: Job,
@@ -145,13 +144,7 @@ function brushOf(
   };
 }
 
-function sections(
-  job: Job,
-  glue: FilmStep,
-  top: Coat,
-  media: MediumLookup,
-  problem: Problem,
-): Task {
+function sections(job: Job, glue: FilmStep, top: Coat, media: MediumLookup, problem: Problem): Task {
   const { panel } = job.basis.plan;
   const first = brushOf(job, glue, media(glue.medium), problem);
   const second = brushOf(job, top, media(top.medium), problem);

@@ -1,9 +1,10 @@
 import { type StepMoment } from '../basis';
+import { stretchFrom, type WorkTime } from '../plan';
 import { SECONDS_PER_MINUTE } from '../units';
 import { type Bench, type Built, keyOf } from './build';
 import { readyAt } from './chain';
 import { type Booking } from './floor';
-import { longestOf, type Task } from './tasks';
+import { longestOf } from './tasks';
 import { type Entry, type MixedAt, type Obstacle, type Schedule } from './types';
 
 /** What a timetable says, out of how it was made. */
@@ -24,9 +25,7 @@ export function told(bench: Bench, built: Built): Omit<Schedule, 'band' | 'bound
   return {
     outcome: built.failed === null ? 'found' : 'impossible',
     entries,
-    moments: Object.fromEntries(
-      problem.jobs.map(({ id }, job) => [id, momentsOf(chains[job]!.tasks, tasksPlaced(built, job))]),
-    ),
+    moments: Object.fromEntries(problem.jobs.map(({ id }, job) => [id, momentsOf(bench, built, job)])),
     mixes: mixes.map(({ mixed, use }): MixedAt => {
       const task = chains[use.job]!.tasks[use.task]!;
       const needs = (id: string | undefined): boolean =>
@@ -45,9 +44,10 @@ const tasksPlaced = (built: Built, job: number): Booking[] =>
   built.bookings[job]!.filter(({ recipe }) => recipe === null);
 
 /** The moments of a part's steps, as its forecast takes them. */
-function momentsOf(tasks: readonly Task[], placed: readonly Booking[]): Record<string, StepMoment> {
+export function momentsOf({ chains }: Bench, built: Built, job: number): Record<string, StepMoment> {
+  const { tasks } = chains[job]!;
   const moments: Record<string, StepMoment> = {};
-  placed.forEach(({ from, until, how }, i) => {
+  tasksPlaced(built, job).forEach(({ from, until, how }, i) => {
     const task = tasks[i]!;
     const id = task.step?.id;
     if (id === undefined) return;
@@ -123,8 +123,7 @@ function entriesOf(
   if (recipe !== null) return [{ ...base, kind: 'mix', from, until, recipe, float: 0 }];
   const turn = problem.minutes.turn * SECONDS_PER_MINUTE;
   const waits = problem.minutes.brushWaits * SECONDS_PER_MINUTE;
-  const same =
-    booking.brushOut !== null && booking.brushOut === next?.brushIn && next.from - until <= waits;
+  const same = booking.brushOut !== null && booking.brushOut === next?.brushIn && next.from - until <= waits;
   return [
     ...(booking.turned && turn > 0
       ? [{ ...base, kind: 'turn' as const, from: from - turn, until: from, float: 0 }]
@@ -177,9 +176,23 @@ function floatsOf(bench: Bench, built: Built, hands: readonly (readonly Booking[
     if (turned !== undefined) after(turned, Math.max(0, begins(turned) - booking.tacky));
     const { closes } = booking.window;
     if (closes !== null) float = Math.min(float, Math.max(0, closes - booking.from));
-    latest.set(booking, Math.max(0, float));
+    latest.set(booking, atWorkBy(booking, Math.max(0, float), bench.problem.work));
   }
   return latest;
+}
+
+/** How much later a task may begin so that it still lies in working time: what falls into a night counts to its evening. */
+function atWorkBy({ from, until, wash }: Booking, float: number, work: WorkTime | undefined): number {
+  if (work === undefined || float === 0) return float;
+  const takes = until - from + wash;
+  const latest = from + float;
+  for (let i = stretchFrom(work, latest); i >= 0; i--) {
+    const stretch = work[i];
+    if (stretch === undefined || stretch.opens > latest) continue;
+    const last = Math.min(latest, stretch.closes - takes);
+    if (last >= stretch.opens) return Math.max(0, last - from);
+  }
+  return 0;
 }
 
 /** Why there is no timetable: what takes longer than there is time, or a window that no stretch of work reaches. */

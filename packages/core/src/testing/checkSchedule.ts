@@ -87,7 +87,9 @@ function allThere(job: Job, table: Schedule): string[] {
     const buffs = entries.filter(({ stepId, kind }) => stepId === step.id && kind === 'buff').length;
     const buffed = step.kind === 'seal' && step.buffAfter !== null ? 1 : 0;
     return [
-      ...(right ? [] : [`${job.id}/${step.id} is done ${coats.join(', ') || 'never'} instead of ${wanted} times`]),
+      ...(right
+        ? []
+        : [`${job.id}/${step.id} is done ${coats.join(', ') || 'never'} instead of ${wanted} times`]),
       ...(buffs === buffed ? [] : [`${job.id}/${step.id} is buffed ${buffs} times instead of ${buffed}`]),
     ];
   });
@@ -112,7 +114,8 @@ function moments(job: Job, table: Schedule, timed: Forecast): string[] {
     const entry = entries.find(({ stepId, kind }) => stepId === step.id && kind !== 'buff');
     if (entry === undefined) return [];
     const { from } = timed.times[i]!;
-    const late = Math.abs(from - entry.from) > NEAR ? [`${nameOf(entry)} begins at ${from} by its own rule`] : [];
+    const late =
+      Math.abs(from - entry.from) > NEAR ? [`${nameOf(entry)} begins at ${from} by its own rule`] : [];
     if (step.kind === 'seal') {
       const coats = entries.filter(({ stepId, kind }) => stepId === step.id && kind !== 'buff');
       const film = timed.coats.find(({ coat }) => coat.id === step.id)!;
@@ -133,7 +136,9 @@ function moments(job: Job, table: Schedule, timed: Forecast): string[] {
 /** No moment makes worse what the part by itself does well. */
 function noWorse(job: Job, alone: Forecast, timed: Forecast): string[] {
   const codes = ({ findings }: Forecast): string[] =>
-    findings.filter(({ code }) => OF_MOMENTS.includes(code)).map(({ code, stepId }) => `${code} at ${stepId}`);
+    findings
+      .filter(({ code }) => OF_MOMENTS.includes(code))
+      .map(({ code, stepId }) => `${code} at ${stepId}`);
   const known = codes(alone);
   return codes(timed)
     .filter((code) => !known.includes(code))
@@ -142,7 +147,9 @@ function noWorse(job: Job, alone: Forecast, timed: Forecast): string[] {
 
 /** Nobody does two things at once, and nobody is there who is not. */
 function hands({ people }: Problem, { entries }: Schedule): string[] {
-  const found = entries.filter(({ hand }) => hand < 0 || hand >= people).map((entry) => `${nameOf(entry)} by nobody`);
+  const found = entries
+    .filter(({ hand }) => hand < 0 || hand >= people)
+    .map((entry) => `${nameOf(entry)} by nobody`);
   for (let hand = 0; hand < people; hand++) {
     const own = entries.filter((entry) => entry.hand === hand).sort((a, b) => a.from - b.from);
     own.slice(1).forEach((entry, i) => {
@@ -161,10 +168,13 @@ function hours({ work, daylight, jobs }: Problem, { entries }: Schedule): string
     const step = jobs
       .find(({ id }) => id === entry.partId)!
       .basis.plan.steps.find(({ id }) => id === entry.stepId);
-    const byEye = isWork(entry) && (step?.kind === 'wipe' || (step?.kind === 'distress' && step.tool !== 'bleach'));
+    const byEye =
+      isWork(entry) && (step?.kind === 'wipe' || (step?.kind === 'distress' && step.tool !== 'bleach'));
     return [
       ...(inside(work, entry.from, entry.until) ? [] : [`${nameOf(entry)} runs out of hours`]),
-      ...(!byEye || inside(daylight, entry.from, entry.until) ? [] : [`${nameOf(entry)} is judged in the dark`]),
+      ...(!byEye || inside(daylight, entry.from, entry.until)
+        ? []
+        : [`${nameOf(entry)} is judged in the dark`]),
     ];
   });
 }
@@ -196,7 +206,10 @@ function brushes({ jobs, minutes, people }: Problem, { entries }: Schedule): str
       const film = own.slice(i + 1).find(isWork);
       const same =
         film !== undefined &&
-        firstRecipe(jobs.find(({ id }) => id === film.partId)!, film) === recipe &&
+        firstRecipe(
+          jobs.find(({ id }) => id === film.partId)!,
+          film,
+        ) === recipe &&
         film.from - entry.until <= minutes.brushWaits * MINUTE + NEAR;
       if (!same) found.push(`${nameOf(entry)} leaves a brush unwashed`);
     });
@@ -219,7 +232,11 @@ const lastRecipe = (job: Job, entry: Entry): string | null =>
     : firstRecipe(job, entry);
 
 /** One face of a body lies up; it is turned by hands, and not while paint on it runs or would be lain on. */
-function faces({ jobs, minutes }: Problem, { entries }: Schedule, forecasts: ReadonlyMap<string, Forecast>): string[] {
+function faces(
+  { jobs, minutes }: Problem,
+  { entries }: Schedule,
+  forecasts: ReadonlyMap<string, Forecast>,
+): string[] {
   const found: string[] = [];
   const turn = minutes.turn * MINUTE;
   for (const body of new Set(jobs.map((job) => job.body ?? `part ${job.id}`))) {
@@ -233,8 +250,12 @@ function faces({ jobs, minutes }: Problem, { entries }: Schedule, forecasts: Rea
       for (const before of own.slice(0, i)) {
         const lay = on.find(({ id }) => id === before.partId)!.up;
         if (lay === face) continue;
-        const ends = Math.max(before.until, wetUntil(before, forecasts.get(before.partId)!, OPPOSITE[lay] === face));
-        if (entry.from < ends + turn - NEAR) found.push(`${nameOf(entry)}: turned while ${nameOf(before)} is wet`);
+        const ends = Math.max(
+          before.until,
+          wetUntil(before, forecasts.get(before.partId)!, OPPOSITE[lay] === face),
+        );
+        if (entry.from < ends + turn - NEAR)
+          found.push(`${nameOf(entry)}: turned while ${nameOf(before)} is wet`);
       }
       if (face !== up && turn > 0) {
         const turned = entries.some(
@@ -294,15 +315,20 @@ function pots({ jobs }: Problem, { entries, mixes }: Schedule): string[] {
 
 /** Deliveries, the beginning, and parts that are done before others. */
 function given({ jobs, from }: Problem, { entries }: Schedule): string[] {
-  const found = entries.filter((entry) => entry.from < from - NEAR).map((entry) => `${nameOf(entry)} too soon`);
+  const found = entries
+    .filter((entry) => entry.from < from - NEAR)
+    .map((entry) => `${nameOf(entry)} too soon`);
   for (const job of jobs) {
     const own = entries.filter((entry) => entry.partId === job.id && isWork(entry));
     for (const entry of own)
       if (entry.from < (job.notBefore[entry.stepId] ?? -Infinity) - NEAR)
         found.push(`${nameOf(entry)} before it is delivered`);
     for (const first of job.follows) {
-      const ends = Math.max(...entries.filter((e) => e.partId === first && isWork(e)).map(({ until }) => until));
-      if (own.some((entry) => entry.from < ends - NEAR)) found.push(`${job.id} begins before ${first} is done`);
+      const ends = Math.max(
+        ...entries.filter((e) => e.partId === first && isWork(e)).map(({ until }) => until),
+      );
+      if (own.some((entry) => entry.from < ends - NEAR))
+        found.push(`${job.id} begins before ${first} is done`);
     }
   }
   return found;

@@ -109,7 +109,12 @@ export function spread(wanted: readonly number[], height: number): number[] {
 }
 
 /** How the films of the parts dry on a day, a ribbon each. */
-export function ribbonsOf(day: Day, lanes: readonly PartLane[], y: (at: number) => number, span: Span): Ribbon[] {
+export function ribbonsOf(
+  day: Day,
+  lanes: readonly PartLane[],
+  y: (at: number) => number,
+  span: Span,
+): Ribbon[] {
   const opens = day.at + span.from;
   const closes = day.at + span.to;
   return lanes.flatMap(({ id, films }, lane) =>

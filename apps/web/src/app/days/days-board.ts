@@ -18,6 +18,7 @@ import { type Block, blocksOf, GAP, LANE, RAIL, ribbonsOf, scaleOf, spanOf } fro
 import { DaysModel, isMovable } from './days-model';
 
 const COLUMN = 236;
+const MOST = 420;
 const HEAD = 44;
 const NIGHT = 24;
 const LEAST_HEIGHT = 300;
@@ -56,13 +57,26 @@ export class DaysBoard {
     const step = (to - from) / 3_600_000 > 14 ? 2 : 1;
     const hours: { y: number; text: string }[] = [];
     for (let at = from; at <= to; at += step * 3_600_000)
-      hours.push({ y: ((at - from) / (to - from)) * this.height(), text: this.clock.time(new Date(2026, 0, 5).getTime() + at) });
+      hours.push({
+        y: ((at - from) / (to - from)) * this.height(),
+        text: this.clock.time(new Date(2026, 0, 5).getTime() + at),
+      });
     return hours;
   });
   protected readonly railX = computed(() => this.model.lanes().length * LANE + GAP);
   private readonly people = computed(() => this.model.shown()?.of.work?.people ?? 1);
   protected readonly labelX = computed(() => this.railX() + this.people() * (RAIL + 2) + 8);
-  protected readonly column = computed(() => Math.max(COLUMN, this.labelX() + 150));
+  /** As wide as there is room, so that what is done can be read. */
+  protected readonly column = computed(() => {
+    const share = (this.size().width - 50) / Math.max(1, this.model.days().length) - 1;
+    return Math.min(MOST, Math.max(COLUMN, this.labelX() + 150, share));
+  });
+  protected readonly lanesText = computed(() =>
+    this.model
+      .lanes()
+      .map(({ name }) => name.toLowerCase())
+      .join(', '),
+  );
 
   protected readonly columns = computed(() => {
     const lanes = this.model.lanes();
@@ -79,7 +93,8 @@ export class DaysBoard {
           y: y(from),
           height: y(to) - y(from),
         })),
-        deadline: deadline !== null && deadline >= day.at && deadline < day.at + 86_400_000 ? y(deadline) : null,
+        deadline:
+          deadline !== null && deadline >= day.at && deadline < day.at + 86_400_000 ? y(deadline) : null,
         deliveries: this.deliveries()
           .filter(({ at }) => at >= day.at && at < day.at + 86_400_000)
           .map((one) => ({ ...one, y: y(one.at) })),
@@ -87,7 +102,10 @@ export class DaysBoard {
     });
   });
   private readonly deliveries = computed(() =>
-    (this.model.shown()?.of.timing.deliveries ?? []).map(({ medium, at }) => ({ medium, at: Date.parse(at) })),
+    (this.model.shown()?.of.timing.deliveries ?? []).map(({ medium, at }) => ({
+      medium,
+      at: Date.parse(at),
+    })),
   );
 
   protected text({ sitting }: Block): string {
@@ -95,7 +113,7 @@ export class DaysBoard {
     return `${this.model.titleOf(sitting)}${parts}`;
   }
   protected time(sitting: Sitting): string {
-    return this.clock.time(this.model.at(sitting.work[0]!.from));
+    return this.clock.time(this.model.at(sitting.from));
   }
   protected spoken(block: Block): string {
     const { sitting } = block;

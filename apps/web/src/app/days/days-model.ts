@@ -67,7 +67,10 @@ export class DaysModel {
   readonly file = this.store.selectSignal(planFeature.selectFile);
   private readonly timed = this.store.selectSignal(planFeature.selectTimed);
   /** What a hand drags, or another way that is looked at; back to the plan as soon as that changes. */
-  readonly preview = linkedSignal<Timed | null, Timed | null>({ source: this.timed, computation: () => null });
+  readonly preview = linkedSignal<Timed | null, Timed | null>({
+    source: this.timed,
+    computation: () => null,
+  });
   readonly shown = computed(() => this.preview() ?? this.timed());
   readonly busy = computed(() => this.timed()?.of !== this.file());
   /** The way that is looked at. */
@@ -113,7 +116,9 @@ export class DaysModel {
     if (shown === null) return [];
     const all = this.sittings();
     const { work } = workTime(shown.of);
-    const dates = [...new Set(all.map(({ from }) => startOfDay(this.at(from)).getTime()))].sort((a, b) => a - b);
+    const dates = [...new Set(all.map(({ from }) => startOfDay(this.at(from)).getTime()))].sort(
+      (a, b) => a - b,
+    );
     return dates.map((at) => {
       const until = at + DAY;
       const within = (moment: number): boolean => this.at(moment) >= at && this.at(moment) < until;
@@ -126,7 +131,10 @@ export class DaysModel {
         sittings: own,
         stretches: (work ?? [])
           .filter(({ opens, closes }) => this.at(opens) < until && this.at(closes) > at)
-          .map(({ opens, closes }) => ({ opens: Math.max(at, this.at(opens)), closes: Math.min(until, this.at(closes)) })),
+          .map(({ opens, closes }) => ({
+            opens: Math.max(at, this.at(opens)),
+            closes: Math.min(until, this.at(closes)),
+          })),
         overNight: this.dryingAfter(ends),
         air: this.airOf(shown.of, at),
       };
@@ -143,7 +151,7 @@ export class DaysModel {
       .map(({ name }) => name.toLowerCase());
     if (names.length === 0) return '';
     const many = names.length > 4 ? `${names.length} parts` : names.join(', ');
-    return `${many} ${names.length === 1 ? 'dries' : 'dry'}`;
+    return `${many} ${names.length === 1 ? 'is' : 'are'} drying`;
   }
 
   private airOf({ air, startsAt }: Plan, day: number): string {
@@ -155,7 +163,10 @@ export class DaysModel {
       const [low, high] = [Math.round(Math.min(...values)), Math.round(Math.max(...values))];
       return low === high ? `${low} ${unit}` : `${low} to ${high} ${unit}`;
     };
-    return `${range(all.map(({ temperatureC }) => temperatureC), '°C')}, ${range(
+    return `${range(
+      all.map(({ temperatureC }) => temperatureC),
+      '°C',
+    )}, ${range(
       all.map(({ humidity }) => humidity * 100),
       '%',
     )}`;
@@ -238,14 +249,14 @@ export class DaysModel {
   readonly breaks = computed(() => {
     const [timed, preview] = [this.timed(), this.preview()];
     if (timed === null || preview === null) return '';
-    const broken = preview.table.missed.map(
-      ({ partId, stepId, from, closes }) => {
-        const sitting = this.sittings().find(({ work }) => work.some((one) => one.partId === partId && one.stepId === stepId));
-        const what = sitting === undefined ? 'a step' : sittingTitle(sitting, preview.of);
-        const part = preview.of.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? '';
-        return `${what} on the ${part} misses its window by ${duration(from - closes!)}`;
-      },
-    );
+    const broken = preview.table.missed.map(({ partId, stepId, from, closes }) => {
+      const sitting = this.sittings().find(({ work }) =>
+        work.some((one) => one.partId === partId && one.stepId === stepId),
+      );
+      const what = sitting === undefined ? 'a step' : sittingTitle(sitting, preview.of);
+      const part = preview.of.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? '';
+      return `${what} on the ${part} misses its window by ${duration(from - closes!)}`;
+    });
     const [before, after] = [timed.table.ready, preview.table.ready];
     const moved =
       before === null || after === null
@@ -254,7 +265,9 @@ export class DaysModel {
     const ready =
       Math.abs(moved) < 60_000 || after === null
         ? []
-        : [`ready ${this.clock.dayTime(Date.parse(preview.of.startsAt) + after * MS)}, ${duration(Math.abs(moved) / MS)} ${moved > 0 ? 'later' : 'sooner'}`];
+        : [
+            `ready ${this.clock.dayTime(Date.parse(preview.of.startsAt) + after * MS)}, ${duration(Math.abs(moved) / MS)} ${moved > 0 ? 'later' : 'sooner'}`,
+          ];
     return [...broken, ...ready].join('; ');
   });
   readonly breaksHard = computed(() => (this.preview()?.table.missed.length ?? 0) > 0);

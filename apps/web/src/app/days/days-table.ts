@@ -17,8 +17,8 @@ const STEP = 300;
   template: `
     <table>
       <caption class="visually-hidden">
-        What is done when. In a row, J is five minutes later, K five minutes earlier, P holds it where it is or lets it
-        go.
+        What is done when. In a row, J is five minutes later, K five minutes earlier, P holds it where it is
+        or lets it go.
       </caption>
       <thead>
         <tr>
@@ -26,7 +26,6 @@ const STEP = 300;
           <th scope="col">Until</th>
           <th scope="col">What</th>
           <th scope="col">On</th>
-          <th scope="col">How</th>
           <th scope="col">By when</th>
           <th scope="col">Hands</th>
           @if (people() > 1) {
@@ -46,9 +45,13 @@ const STEP = 300;
           >
             <td>{{ row.from }}</td>
             <td>{{ row.until }}</td>
-            <th scope="row">{{ row.title }}</th>
+            <th scope="row">
+              {{ row.title }}
+              @if (row.detail) {
+                <small>{{ row.detail }}</small>
+              }
+            </th>
             <td>{{ row.parts }}</td>
-            <td class="quiet">{{ row.detail }}</td>
             <td>{{ row.urgency }}</td>
             <td>{{ row.hands }}</td>
             @if (people() > 1) {
@@ -56,10 +59,18 @@ const STEP = 300;
             }
             <td class="keys">
               @if (row.movable) {
-                <button mat-icon-button [attr.aria-label]="'Five minutes earlier: ' + row.title" (click)="move(row.sitting, -1)">
+                <button
+                  mat-icon-button
+                  [attr.aria-label]="'Five minutes earlier: ' + row.title"
+                  (click)="move(row.sitting, -1)"
+                >
                   <mat-icon svgIcon="up" />
                 </button>
-                <button mat-icon-button [attr.aria-label]="'Five minutes later: ' + row.title" (click)="move(row.sitting, 1)">
+                <button
+                  mat-icon-button
+                  [attr.aria-label]="'Five minutes later: ' + row.title"
+                  (click)="move(row.sitting, 1)"
+                >
                   <mat-icon svgIcon="down" />
                 </button>
                 <button
@@ -88,7 +99,7 @@ const STEP = 300;
     }
     th,
     td {
-      padding: 4px 10px 4px 6px;
+      padding: 4px 8px 4px 6px;
       border-bottom: 1px solid var(--line);
       font-weight: 400;
       text-align: left;
@@ -100,6 +111,17 @@ const STEP = 300;
     }
     tbody th {
       font-weight: 600;
+    }
+    td {
+      font-size: 13px;
+    }
+    small {
+      display: block;
+      color: var(--ink-2);
+      font: 400 12.5px/1.3 var(--text);
+    }
+    td:first-child {
+      white-space: nowrap;
     }
     tr.must {
       background: var(--rust-soft);
@@ -133,18 +155,19 @@ export class DaysTable {
     const shown = this.model.shown();
     if (shown === null) return [];
     const start = Date.parse(shown.of.startsAt);
-    const clock = { time: (at: number) => this.clock.time(at), dayTime: (at: number) => this.clock.dayTime(at) };
+    const clock = {
+      time: (at: number) => this.clock.time(at),
+      dayTime: (at: number) => this.clock.dayTime(at),
+    };
     return this.model.sittings().map((sitting) => ({
       sitting,
-      from: this.clock.dayTime(this.model.at(sitting.work[0]!.from)),
+      from: this.clock.dayTime(this.model.at(sitting.from)),
       until: this.clock.time(this.model.at(sitting.until)),
       title: this.model.titleOf(sitting),
       parts: sitting.kind === 'mix' ? '' : this.model.partsOf(sitting),
       detail: sittingDetail(sitting, shown.of),
       urgency:
-        sitting.kind === 'mix'
-          ? ''
-          : [URGENCY_WORDS[sitting.urgency], urgencyText(sitting, start, clock)].filter(Boolean).join(': '),
+        sitting.kind === 'mix' ? '' : urgencyText(sitting, start, clock) || URGENCY_WORDS[sitting.urgency],
       hands: duration(sitting.until - sitting.from),
       movable: isMovable(sitting),
       pinned: this.model.isPinned(sitting),

@@ -120,7 +120,7 @@ export class DaysPage {
   });
 
   protected shop(): void {
-    this.dialog.open(ShopSheet, { width: '860px', maxWidth: '96vw' });
+    this.dialog.open(ShopSheet, { width: '1080px', maxWidth: '96vw' });
   }
 
   protected setDeadline(at: Date | null): void {

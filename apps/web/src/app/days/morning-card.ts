@@ -1,14 +1,22 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
-import { duration, sittingDetail, URGENCY_WORDS, urgencyText } from '@zaffet/words';
+import { duration, sittingDetail, urgencyText } from '@zaffet/words';
 import { type Sitting } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { type Day, DaysModel } from './days-model';
 
 /** Free time shorter than this is not worth telling [s]. */
 const WORTH_TELLING = 900;
-const NUMBERS = ['Nothing', 'One thing', 'Two things', 'Three things', 'Four things', 'Five things', 'Six things'];
+const NUMBERS = [
+  'Nothing',
+  'One thing',
+  'Two things',
+  'Three things',
+  'Four things',
+  'Five things',
+  'Six things',
+];
 
 interface Line {
   readonly id: string;
@@ -67,7 +75,7 @@ interface Line {
       }
     </ol>
     @if (day().overNight) {
-      <p class="night">Over night: {{ day().overNight }}.</p>
+      <p class="night">Over night {{ day().overNight }}.</p>
     }
     @if (next(); as text) {
       <p class="quiet">{{ text }}</p>
@@ -89,15 +97,17 @@ export class MorningCard {
     const musts = sittings.filter(({ urgency }) => urgency === 'must').length;
     const first = this.clock.time(this.model.at(sittings[0]!.from));
     const last = this.clock.time(this.model.at(Math.max(...sittings.map(({ until }) => until))));
-    const late =
-      musts === 0 ? '' : `; ${musts === 1 ? 'one' : musts} must not be late`;
+    const late = musts === 0 ? '' : `; ${musts === 1 ? 'one' : musts} must not be late`;
     return `${NUMBERS[things] ?? `${things} things`} to do, ${duration(work)} of work between ${first} and ${last}${late}.`;
   });
 
   protected readonly lines = computed((): Line[] => {
     const shown = this.model.shown()!;
     const start = Date.parse(shown.of.startsAt);
-    const clock = { time: (at: number) => this.clock.time(at), dayTime: (at: number) => this.clock.dayTime(at) };
+    const clock = {
+      time: (at: number) => this.clock.time(at),
+      dayTime: (at: number) => this.clock.dayTime(at),
+    };
     let free = this.day().sittings[0]!.from;
     return this.day().sittings.flatMap((sitting): Line[] => {
       const gap = sitting.from - free;
@@ -108,12 +118,7 @@ export class MorningCard {
         time: this.clock.time(this.model.at(sitting.from)),
         title: `${this.model.titleOf(sitting)}${sitting.kind === 'mix' ? '' : `: ${this.model.partsOf(sitting)}`}`,
         detail: sittingDetail(sitting, shown.of),
-        urgency: [
-          ...(sitting.urgency === 'should' ? [] : [URGENCY_WORDS[sitting.urgency]]),
-          ...(sitting.kind === 'mix' ? [] : [urgencyText(sitting, start, clock)]),
-        ]
-          .filter(Boolean)
-          .join(': '),
+        urgency: sitting.kind === 'mix' ? '' : urgencyText(sitting, start, clock),
         word: sitting.urgency,
         takes: duration(sitting.until - sitting.from),
         colour: sitting.step !== null && 'colour' in sitting.step ? sitting.step.colour : null,

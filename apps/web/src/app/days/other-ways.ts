@@ -33,7 +33,9 @@ const WORTH = 600;
           <span class="quiet">{{ card.costs }}</span>
         </button>
       } @empty {
-        <span class="quiet">{{ model.ways.isLoading() ? 'Looking for other ways …' : 'Nothing else would change much.' }}</span>
+        <span class="quiet">{{
+          model.ways.isLoading() ? 'Looking for other ways …' : 'Nothing else would change much.'
+        }}</span>
       }
     </div>
   `,

@@ -2,14 +2,7 @@ import { type Fault, type Plan, type SavedPlan } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { forecast } from '@zaffet/core/forecast';
 import { type Schedule } from '@zaffet/core/schedule';
-import {
-  basisOf,
-  beginAt,
-  type Circumstances,
-  momentsKept,
-  type PartPlan,
-  partPlan,
-} from '@zaffet/workshop';
+import { basisOf, beginAt, type Circumstances, momentsKept, type PartPlan, partPlan } from '@zaffet/workshop';
 import {
   createFeature,
   createReducer,

@@ -115,7 +115,11 @@ export class NewPlan {
   }
 
   /** How the shop works, as it was kept; nothing until it is read. */
-  private readonly shop = toSignal(inject(ShopApi).read().pipe(catchError(() => of(USUAL_SHOP))));
+  private readonly shop = toSignal(
+    inject(ShopApi)
+      .read()
+      .pipe(catchError(() => of(USUAL_SHOP))),
+  );
   /** The plan begun when it is told to. */
   private readonly meantPlan = computed((): Plan => {
     const name = plainText(this.called()) || this.pieceName();
@@ -130,13 +134,18 @@ export class NewPlan {
   private readonly timed = resource({
     params: () => ({ plan: this.meantPlan(), due: this.meant() === 'done' ? this.due() : null }),
     loader: async ({ params: { plan, due } }) => {
-      const begun = due === null ? plan : beginAt(plan, await this.timetables.startToEndBy(plan, due.toISOString()));
+      const begun =
+        due === null ? plan : beginAt(plan, await this.timetables.startToEndBy(plan, due.toISOString()));
       return { plan: begun, ends: await this.timetables.endsAt(begun) };
     },
   });
   protected readonly tooLate = computed(() => {
     const timed = this.timed.hasValue() ? this.timed.value() : undefined;
-    return this.meant() === 'done' && timed !== undefined && Date.parse(timed.plan.startsAt) < this.opened.getTime();
+    return (
+      this.meant() === 'done' &&
+      timed !== undefined &&
+      Date.parse(timed.plan.startsAt) < this.opened.getTime()
+    );
   });
   /** A plan that is to be done by a day waits for its timetable. */
   protected readonly waits = computed(() => this.meant() === 'done' && !this.timed.hasValue());

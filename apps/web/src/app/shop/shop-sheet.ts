@@ -66,7 +66,6 @@ export class ShopSheet {
       key,
       name: MINUTE_NAMES[key],
       value: own[key] ?? MINUTES[key],
-      own: own[key] !== undefined,
     }));
   });
 
@@ -118,12 +117,17 @@ export class ShopSheet {
     if (at === null) return;
     const minutes = at.getHours() * 60 + at.getMinutes();
     const value = which === 'closesMin' && minutes === 0 ? 1440 : minutes;
-    const stretches = this.work()!.week[day].map((one, i) => (i === index ? { ...one, [which]: value } : one));
+    const stretches = this.work()!.week[day].map((one, i) =>
+      i === index ? { ...one, [which]: value } : one,
+    );
     this.setDay(day, stretches);
   }
 
   /** Between what bounds an end of a stretch may lie. */
-  protected bounds(stretches: readonly DayStretch[], index: number): { least: Date; opensMost: Date; closesLeast: Date; most: Date } {
+  protected bounds(
+    stretches: readonly DayStretch[],
+    index: number,
+  ): { least: Date; opensMost: Date; closesLeast: Date; most: Date } {
     const { opensMin, closesMin } = stretches[index]!;
     return {
       least: this.clockAt(stretches[index - 1]?.closesMin ?? 0),
@@ -148,7 +152,10 @@ export class ShopSheet {
   }
 
   protected removeStretch(day: Weekday, index: number): void {
-    this.setDay(day, this.work()!.week[day].filter((_, i) => i !== index));
+    this.setDay(
+      day,
+      this.work()!.week[day].filter((_, i) => i !== index),
+    );
   }
 
   /** The hours of one day for the others that are worked. */
@@ -177,9 +184,9 @@ export class ShopSheet {
     if (value !== null) this.change({ minutes: { ...this.work()!.minutes, [key]: value } });
   }
 
-  protected asUsual(key: MinuteKey): void {
-    const { [key]: _, ...minutes } = this.work()!.minutes;
-    this.change({ minutes });
+  protected readonly ownMinutes = computed(() => Object.keys(this.work()?.minutes ?? {}).length > 0);
+  protected asUsual(): void {
+    this.change({ minutes: {} });
   }
 
   protected keepDaylight(keep: boolean): void {
@@ -193,7 +200,10 @@ export class ShopSheet {
   }
 
   protected readonly daysOff = computed(() =>
-    (this.work()?.daysOff ?? []).map((day) => ({ day, name: format(new Date(`${day}T12:00:00`), 'EEE d MMMM yyyy') })),
+    (this.work()?.daysOff ?? []).map((day) => ({
+      day,
+      name: format(new Date(`${day}T12:00:00`), 'EEE d MMMM yyyy'),
+    })),
   );
   protected readonly fullOff = computed(() => this.daysOff().length >= LIMITS.daysOff.max);
   protected addDayOff(at: Date | null): void {
@@ -206,7 +216,12 @@ export class ShopSheet {
     this.change({ daysOff: this.work()!.daysOff.filter((one) => one !== day) });
   }
 
-  protected setAir(changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number }): void {
+  protected setAir(changes: {
+    temperatureC?: number;
+    humidity?: number;
+    draughtMS?: number;
+    altitudeM?: number;
+  }): void {
     this.store.dispatch(PlanEditor.airChanged({ changes, gesture: null }));
   }
 

@@ -160,7 +160,7 @@ export class BenchBar {
   });
 
   protected shop(): void {
-    this.dialog.open(ShopSheet, { width: '860px', maxWidth: '96vw' });
+    this.dialog.open(ShopSheet, { width: '1080px', maxWidth: '96vw' });
   }
 
   protected choose(finishId: string | null): void {
