@@ -7,7 +7,15 @@ import { scheduleLinesByName } from './schedule';
 import { solverLines } from './solve';
 
 // npm run perf [-- NAME]: one JSON line per figure whose name begins with NAME.
-const lines = { ...planLines, ...fieldLines, ...pieceLines, ...faceLines, ...solverLines, ...scheduleLinesByName, ...appLines };
+const lines = {
+  ...planLines,
+  ...fieldLines,
+  ...pieceLines,
+  ...faceLines,
+  ...solverLines,
+  ...scheduleLinesByName,
+  ...appLines,
+};
 const wanted = process.argv[2] ?? '';
 for (const [name, measure] of Object.entries(lines)) {
   if (name.startsWith(wanted)) process.stdout.write(`${JSON.stringify(await measure())}\n`);

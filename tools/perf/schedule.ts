@@ -37,7 +37,9 @@ function scheduleLines(): PerfLine[] {
     const plan = manyParts(5, n);
     const of = plan.piece.parts.map(({ id }) => basisOf(partPlan(plan, id)));
     return middle(
-      Array.from({ length: RUNS }, () => cpu(() => Array.from({ length: 100 }, (_, i) => forecast(of[i % of.length]!)))),
+      Array.from({ length: RUNS }, () =>
+        cpu(() => Array.from({ length: 100 }, (_, i) => forecast(of[i % of.length]!))),
+      ),
     );
   };
   // Warm, as the worker is.
@@ -72,7 +74,9 @@ function scheduleLines(): PerfLine[] {
         middle(whole),
         reference,
         RUNS,
-        note(`worst ${Math.max(...whole).toFixed(0)}, ${builds.toFixed(0)} timetables made, ${missed} windows missed`),
+        note(
+          `worst ${Math.max(...whole).toFixed(0)}, ${builds.toFixed(0)} timetables made, ${missed} windows missed`,
+        ),
       ),
       line(
         `schedule.${parts}.retime`,

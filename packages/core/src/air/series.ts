@@ -37,6 +37,42 @@ export interface Burst {
   readonly jet: HotJet;
 }
 
+/**
+ * A sample that holds for a while. What it evaporates is worked out when it is first asked for: films mostly dry in the
+ * first of many days.
+ */
+class DryingSample implements DryingAir {
+  readonly temperature: number;
+  readonly humidity: number;
+  readonly speed: number;
+  readonly altitude: number;
+  private wet: ReturnType<typeof evaporationOf> | null = null;
+
+  constructor(
+    { temperature, humidity, speed, altitude }: Air,
+    readonly from: number,
+    readonly until: number,
+    readonly plate: number,
+    readonly factor: number,
+    readonly jet?: HotJet,
+  ) {
+    this.temperature = temperature;
+    this.humidity = humidity;
+    this.speed = speed;
+    this.altitude = altitude;
+  }
+
+  private water(): ReturnType<typeof evaporationOf> {
+    return (this.wet ??= evaporationOf('water', this, this.plate, this.jet));
+  }
+  get evaporation(): number {
+    return this.water().rate * this.factor;
+  }
+  get surfaceTemperature(): number {
+    return this.water().surfaceTemperature;
+  }
+}
+
 /** Series worked out before, by panel: a plan is forecast many times in the same air, never changed in place. */
 const known = new WeakMap<AirSeries, Map<number, DryingAir[]>>();
 
@@ -67,8 +103,7 @@ export function dryingAir(series: AirSeries, plate = USUAL_PLATE): readonly Dryi
         allowed: 'later than the sample before it',
       });
     }
-    const { rate, surfaceTemperature } = evaporationOf('water', sample, plate);
-    return { ...sample, until, evaporation: rate, surfaceTemperature, plate, factor: 1 };
+    return new DryingSample(sample, sample.from, until, plate, 1);
   });
   const panels = known.get(series) ?? new Map<number, DryingAir[]>();
   known.set(series, panels.set(plate, worked));
@@ -104,13 +139,12 @@ export function evaporationIn(sample: DryingAir, carrier: Carrier): number {
 }
 
 /** The series with every evaporation scaled: a shop that dries quicker or slower than the model says. */
-export function scaledAir(series: readonly DryingAir[], factor: number): readonly DryingAir[] {
-  if (factor === 1) return series;
-  return series.map((sample) => ({
-    ...sample,
-    evaporation: sample.evaporation * factor,
-    factor: sample.factor * factor,
-  }));
+export function scaledAir(series: readonly DryingAir[], by: number): readonly DryingAir[] {
+  if (by === 1) return series;
+  return series.map(
+    (sample) =>
+      new DryingSample(sample, sample.from, sample.until, sample.plate, sample.factor * by, sample.jet),
+  );
 }
 
 /** The series with a burst of hot air laid over it; samples are cut at its beginning and end. */
@@ -124,17 +158,10 @@ export function withBurst(series: readonly DryingAir[], burst: Burst): readonly 
       cut.push(sample);
       return;
     }
-    if (begin > from) cut.push({ ...sample, until: begin });
-    const { rate, surfaceTemperature } = evaporationOf('water', sample, sample.plate, burst.jet);
-    cut.push({
-      ...sample,
-      from: begin,
-      until: end,
-      evaporation: rate * sample.factor,
-      surfaceTemperature,
-      jet: burst.jet,
-    });
-    if (sample.until > end) cut.push({ ...sample, from: end });
+    const { plate, factor, jet } = sample;
+    if (begin > from) cut.push(new DryingSample(sample, sample.from, begin, plate, factor, jet));
+    cut.push(new DryingSample(sample, begin, end, plate, factor, burst.jet));
+    if (sample.until > end) cut.push(new DryingSample(sample, end, sample.until, plate, factor, jet));
   });
   return cut;
 }

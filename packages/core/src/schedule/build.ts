@@ -1,6 +1,17 @@
+import { type AirSeries } from '../air';
 import { type Facing } from '../piece';
 import { SECONDS_PER_DAY, SECONDS_PER_MINUTE } from '../units';
-import { type Chain, chainOf, doing, inOtherAir, type Point, readyAt, stepTo, windowAt } from './chain';
+import {
+  type Chain,
+  chainOf,
+  doing,
+  inCoarse,
+  inOtherAir,
+  type Point,
+  readyAt,
+  stepTo,
+  windowAt,
+} from './chain';
 import { type Booking, Floor } from './floor';
 import { type Order, type Problem } from './types';
 
@@ -49,11 +60,13 @@ export const keyOf = (job: number, task: number): string => `${job} ${task}`;
 /** Goes through the parts of a problem. @throws as `forecast` */
 export function benchOf(problem: Problem, learned: Order['learned'] = {}): Bench {
   const known = new Map<string, Chain>();
+  const airs: AirSeries[] = [];
   const chains = problem.jobs.map((job) => {
     // Parts that are alike in all that counts share what is worked out.
     const { panel, steps, air, media } = job.basis.plan;
     const { prepares, pots, notBefore } = job;
-    const key = JSON.stringify([panel, steps, air, media, prepares, pots, notBefore]);
+    if (!airs.includes(air)) airs.push(air);
+    const key = JSON.stringify([panel, steps, airs.indexOf(air), media, prepares, pots, notBefore]);
     const same = known.get(key);
     const chain = same === undefined ? chainOf(job, problem) : { ...same, job };
     known.set(key, chain);
@@ -68,6 +81,17 @@ export function benchOf(problem: Problem, learned: Order['learned'] = {}): Bench
     follows: problem.jobs.map(({ follows }) => follows.map(indexOf).filter((i) => i >= 0)),
     pinned: pinnedIn(problem.jobs, chains, problem.pins),
   };
+}
+
+/** The same parts on a grid of moments, to compare orders by. */
+export function benchCoarse(bench: Bench): Bench {
+  const known = new Map<Point, Chain>();
+  const chains = bench.chains.map((chain) => {
+    let other = known.get(chain.root);
+    if (other === undefined) known.set(chain.root, (other = inCoarse(chain)));
+    return { ...other, job: chain.job };
+  });
+  return { ...bench, chains };
 }
 
 /** The same parts in air that dries quicker or slower. @param factor - on the drying rate of the shop's air */
@@ -174,7 +198,7 @@ function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlyS
   });
   if (join !== null) return join;
 
-  const readies = points.map((point) => readyAt(point) ?? point.ends + NEVER);
+  const readies = points.map((point) => readyAt(point) ?? point.ends + point.shift + NEVER);
   const ready = Math.max(...readies);
   const mean = readies.reduce((sum, at) => sum + at, 0) / readies.length;
   return {
@@ -248,7 +272,7 @@ function placeCluster(
       window,
       late,
       notBefore: Math.max(notBefore, floors.get(i) ?? -Infinity, bench.pinned.get(key) ?? -Infinity),
-      doing: (at) => doing(point, task, at, problem),
+      doing: (at) => doing(chain, point, task, at, problem),
       after: (at, how) => stepTo(chain, point, i, at, how),
     });
     if ('missedBy' in found) {

@@ -19,11 +19,19 @@ import { type Job, type Problem } from './types';
 
 /*
  * One part, as far as it has come. A point knows what its films do, and so when the next task may and must begin. Points
- * are kept: a search tries the same beginnings again and again.
+ * are kept: a search tries the same beginnings again and again. While orders are only compared, films are dried at the
+ * nearest moment of a grid and their times moved along; what is told in the end is dried at its own moments.
  */
+
+/** Waits up to which a moment counts to the second, the grid of longer ones, and that of long ones [s]. */
+const SHORT = 1200;
+const LONG = 7200;
+const GRID = { middling: 300, long: 1800 } as const;
 
 /** How far a part has come. */
 export interface Point {
+  /** In the part's own time, which is later than the plan's by this [s]: 0 but for what is only compared. */
+  readonly shift: number;
   readonly run: RunState;
   /** Moments of the coats of a seal, or the beginning of work cut into pieces, while it is under way. */
   readonly begun: readonly number[];
@@ -48,6 +56,8 @@ export interface Chain {
   readonly tasks: readonly Task[];
   readonly media: MediumLookup;
   readonly root: Point;
+  /** Films are dried on a grid of moments. */
+  readonly coarse: boolean;
   /** By task, whether it keeps its window when the part has the hands to itself. */
   readonly keeps: readonly boolean[];
   /** When its last task has ended and its last film is dry, if it had the hands to itself. */
@@ -56,7 +66,7 @@ export interface Chain {
   readonly said: Map<string, ReadonlySet<string>>;
 }
 
-/** When a task may begin by its own part, and must; `opener` is the task the window hangs on. */
+/** When a task may begin by its own part, and must [s from the plan's start]; `opener` is the task the window hangs on. */
 export interface Window {
   readonly opens: number;
   readonly closes: number | null;
@@ -82,7 +92,7 @@ export function chainOf(job: Job, problem: Problem): Chain {
     const point = alone[i]!;
     const { opens, closes } = windowAt(whole, point, i);
     keeps.push(closes !== null && opens <= closes);
-    alone.push(stepTo(whole, point, i, opens, doing(point, task, opens, problem)));
+    alone.push(stepTo(whole, point, i, opens, doing(whole, point, task, opens, problem)));
   });
   return whole;
 }
@@ -93,6 +103,13 @@ export const inOtherAir = (chain: Chain, problem: Problem, factor: number): Chai
   keeps: chain.keeps,
 });
 
+/** The same part on a grid of moments, to compare orders by. */
+export const inCoarse = (chain: Chain): Chain => ({
+  ...chain,
+  root: { ...chain.root, next: new Map(), goes: new Map() },
+  coarse: true,
+});
+
 /** A part of which nothing is done yet. */
 function begunIn(job: Job, problem: Problem, factor: number): Chain {
   const { work: _, ...plan } = job.basis.plan;
@@ -100,6 +117,7 @@ function begunIn(job: Job, problem: Problem, factor: number): Chain {
   const media = checkPlan(plan, basis.shop.learned);
   const run = settled(begin(basis, media, { air: factor }));
   const root: Point = {
+    shift: 0,
     run,
     begun: [],
     laid: run,
@@ -111,7 +129,16 @@ function begunIn(job: Job, problem: Problem, factor: number): Chain {
     next: new Map(),
     goes: new Map(),
   };
-  return { job, tasks: tasksOf(job, media, problem), media, root, said: new Map(), keeps: [], alone: [] };
+  return {
+    job,
+    tasks: tasksOf(job, media, problem),
+    media,
+    root,
+    coarse: false,
+    said: new Map(),
+    keeps: [],
+    alone: [],
+  };
 }
 
 /** Waits need nobody: they go by. */
@@ -134,12 +161,15 @@ export const topFilm = ({ laid }: Point): FilmRun | undefined => laid.films.at(-
  */
 export function windowAt(chain: Chain, point: Point, index: number, taught = Infinity): Window {
   const task = chain.tasks[index]!;
-  const opens = Math.max(point.ends, point.rests, task.notBefore, opensAt(task, point));
-  const own = (chain.keeps[index] ?? true) ? closesAt(chain, task, point) : null;
+  const { shift } = point;
+  const own = Math.max(point.ends, point.rests, opensAt(task, point));
+  const opens = Math.max(own + shift, task.notBefore);
+  const closes = (chain.keeps[index] ?? true) ? closesAt(chain, task, point) : null;
   const film = topFilm(point);
   const learned = film === undefined ? Infinity : film.laidAt + taught;
-  if (learned < (own?.closes ?? Infinity)) return { opens, closes: learned, opener: point.filmTask };
-  return { opens, closes: own?.closes ?? null, opener: own?.opener ?? -1 };
+  if (learned < (closes?.closes ?? Infinity))
+    return { opens, closes: learned + shift, opener: point.filmTask };
+  return { opens, closes: closes === null ? null : closes.closes + shift, opener: closes?.opener ?? -1 };
 }
 
 function opensAt(task: Task, point: Point): number {
@@ -152,11 +182,12 @@ function opensAt(task: Task, point: Point): number {
   }
   if (coat > 0 && task.kind === 'coat') return film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY;
   if (coat > 0) return point.ends;
+  if (step.start.rule === 'at') return step.start.moment - point.shift;
   const { at } = earliest(point.run, step);
   const before = point.run.times.at(-1)?.step;
   const onFilm = step.start.rule === 'state' || (before !== undefined && isFilm(before));
   // The place that was laid last is reached too soon by a quicker hand.
-  return step.start.rule === 'at' || !onFilm ? at : at + Math.max(0, point.filmHands - hands);
+  return !onFilm ? at : at + Math.max(0, point.filmHands - hands);
 }
 
 function closesAt(chain: Chain, task: Task, point: Point): { closes: number; opener: number } | null {
@@ -206,15 +237,24 @@ function stillCuts({ medium, openStates }: FilmRun): number | null {
   return touch + easy;
 }
 
-/** How a task goes that begins at a moment. */
-export function doing(point: Point, task: Task, at: number, problem: Problem): Doing {
-  let how = point.goes.get(at);
-  if (how === undefined) point.goes.set(at, (how = goesAt(point, task, at, problem)));
-  return how;
+/** The moment in the part's own time that stands for another while orders are compared. */
+function slotOf({ coarse }: Chain, point: Point, own: number): number {
+  const since = own - (topFilm(point)?.laidAt ?? -Infinity);
+  if (!coarse || since < SHORT) return own;
+  const grid = since < LONG ? GRID.middling : GRID.long;
+  return Math.round(own / grid) * grid;
+}
+
+/** How a task goes that begins at a moment [s from the plan's start]. */
+export function doing(chain: Chain, point: Point, task: Task, at: number, problem: Problem): Doing {
+  if (task.kind !== 'sections') return { until: at + task.hands, sections: 1, lag: 0, glued: null };
+  const slot = slotOf(chain, point, at - point.shift);
+  let how = point.goes.get(slot);
+  if (how === undefined) point.goes.set(slot, (how = goesAt(point, task, slot, problem)));
+  return { ...how, until: how.until + at - slot };
 }
 
 function goesAt(point: Point, task: Task, at: number, { minutes }: Problem): Doing {
-  if (task.kind !== 'sections') return { until: at + task.hands, sections: 1, lag: 0, glued: null };
   const glued = advance(point.run, task.step!, at);
   const skin = glued.films.at(-1)!.openStates.skinned;
   const wanted = earliest(glued, task.top!).at - at;
@@ -229,19 +269,29 @@ function goesAt(point: Point, task: Task, at: number, { minutes }: Problem): Doi
   return { until: at + Math.ceil(whole / minute) * minute, sections, lag, glued };
 }
 
-/** The part after a task has been done. */
+/** The part after a task has been done, from a moment on [s from the plan's start]. */
 export function stepTo(chain: Chain, point: Point, index: number, at: number, how: Doing): Point {
-  const known = point.next.get(at);
-  if (known !== undefined) return known;
-  const made = done(chain, point, index, at, how);
-  point.next.set(at, made);
-  return made;
+  const slot = slotOf(chain, point, at - point.shift);
+  let made = point.next.get(slot);
+  if (made === undefined) {
+    const own = { ...how, until: how.until - at + slot };
+    point.next.set(slot, (made = done(chain, point, index, slot, own)));
+  }
+  const shift = at - slot;
+  return shift === made.shift ? made : { ...made, shift };
 }
 
 function done({ tasks }: Chain, point: Point, index: number, at: number, how: Doing): Point {
   const task = tasks[index]!;
   const { run } = point;
-  const after = { ...point, ends: how.until, rests: -Infinity, next: new Map<number, Point>(), goes: new Map<number, Doing>() };
+  const after = {
+    ...point,
+    shift: 0,
+    ends: how.until,
+    rests: -Infinity,
+    next: new Map<number, Point>(),
+    goes: new Map<number, Doing>(),
+  };
   const { step } = task;
   if (step === null) return { ...after, rests: how.until + task.rest };
   const reached = (state: RunState): Pick<Point, 'run' | 'laid' | 'begun'> => {
@@ -284,10 +334,10 @@ function done({ tasks }: Chain, point: Point, index: number, at: number, how: Do
 }
 
 /** When a part is ready: its last task ended, its last film dry through; null where that never is. */
-export function readyAt({ run, ends }: Point): number | null {
+export function readyAt({ run, ends, shift }: Point): number | null {
   const top = run.films.at(-1);
-  const done = Math.max(ends, run.times.at(-1)?.until ?? 0);
+  const done = Math.max(ends, run.times.at(-1)?.until ?? 0) + shift;
   if (top === undefined) return done;
   const { through } = top.openStates;
-  return through === null ? null : Math.max(done, through);
+  return through === null ? null : Math.max(done, through + shift);
 }

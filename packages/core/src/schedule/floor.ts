@@ -98,6 +98,18 @@ const carriesBrush = (before: Booking, { job, index, task, window }: Wish): bool
   window.closes !== null &&
   window.closes - window.opens < WET_WINDOW;
 
+/** Index of the first booking that begins after a moment. */
+function indexAfter(hand: readonly Booking[], moment: number): number {
+  let low = 0;
+  let high = hand.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (hand[mid]!.from > moment) high = mid;
+    else low = mid + 1;
+  }
+  return low;
+}
+
 export class Floor {
   readonly hands: readonly Booking[][];
   private readonly bodies = new Map<string, Booking[]>();
@@ -186,8 +198,8 @@ export class Floor {
       carries: fits.carried > 0,
       body,
       up,
-      tacky: lays ? (film.openStates.tacky ?? Infinity) : how.until,
-      lies: lays ? (film.openStates.recoat ?? Infinity) : how.until,
+      tacky: lays ? (film.openStates.tacky ?? Infinity) + after.shift : how.until,
+      lies: lays ? (film.openStates.recoat ?? Infinity) + after.shift : how.until,
       how,
       window: wish.window,
       recipe: null,
@@ -314,31 +326,48 @@ export class Floor {
     let best: { hand: number; saves: boolean; carried: number } | null = null;
     for (let h = 0; h < this.hands.length; h++) {
       const hand = this.hands[h]!;
-      let i = hand.length;
-      while (i > 0 && hand[i - 1]!.from > from) i -= 1;
+      const i = indexAfter(hand, from);
       const before = hand[i - 1];
-      const after = hand[i];
-      const hurried = before !== undefined && from - before.until < before.wash;
-      const carried = hurried && carries(before) ? before.wash : 0;
+      const carried =
+        before !== undefined && from - before.until < before.wash && carries(before) ? before.wash : 0;
       const at = { brushIn: task.brushIn, from, carries: carried > 0 };
       const wash = before === undefined ? 0 : this.washBetween(before, at);
-      if (before !== undefined && before.until + wash > from + 1e-6) {
-        next = Math.min(next, before.until + wash);
-        continue;
-      }
-      if (after !== undefined) {
-        const same =
-          task.brushOut !== null && task.brushOut === after.brushIn && after.from - until <= this.waits;
-        if (until + (same ? 0 : task.wash + carried) > this.begins(after) + 1e-6) {
-          const later = { brushIn: task.brushIn, from: after.until, carries: false };
-          next = Math.min(next, after.until + this.washBetween(after, later));
-          continue;
-        }
-      }
-      const saves = before !== undefined && before.wash > 0 && wash === 0;
-      if (best === null || (saves && !best.saves)) best = { hand: h, saves, carried };
+      if (this.fits(hand, i, task, from, until, wash, carried)) {
+        const saves = before !== undefined && before.wash > 0 && wash === 0;
+        if (best === null || (saves && !best.saves)) best = { hand: h, saves, carried };
+      } else if (best === null) next = Math.min(next, this.nextGap(hand, i, from, until - from));
     }
     return best ?? { next };
+  }
+
+  /** Whether a stretch between a booking and the next is free. */
+  private fits(
+    hand: readonly Booking[],
+    i: number,
+    task: Pick<Task, 'brushOut' | 'wash'>,
+    from: number,
+    until: number,
+    wash: number,
+    carried: number,
+  ): boolean {
+    const [before, after] = [hand[i - 1], hand[i]];
+    if (before !== undefined && before.until + wash > from + NEAR) return false;
+    if (after === undefined) return true;
+    const same =
+      task.brushOut !== null && task.brushOut === after.brushIn && after.from - until <= this.waits;
+    return until + (same ? 0 : task.wash + carried) <= this.begins(after) + NEAR;
+  }
+
+  /** The next moment after one at which a hand may have so long. @param i - of the booking that comes next */
+  private nextGap(hand: readonly Booking[], i: number, from: number, length: number): number {
+    for (let k = Math.max(0, i - 1); k < hand.length; k++) {
+      const { until, wash } = hand[k]!;
+      const next = hand[k + 1];
+      const ends = next === undefined ? Infinity : this.begins(next);
+      // The same brush need not be cleaned first.
+      for (const at of [until, until + wash]) if (at > from + NEAR && at + length <= ends + NEAR) return at;
+    }
+    return Infinity;
   }
 
   /** Mixes what a booking needs and no pot holds, as late as there are hands; null where there are none. */

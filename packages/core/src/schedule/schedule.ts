@@ -1,9 +1,21 @@
 import { type Basis } from '../basis';
+import { courseOf } from '../course';
 import { forecast } from '../forecast';
-import { type FindingCode } from '../notes';
+import { courseNotes, type FindingCode } from '../notes';
 import { uniform } from '../numeric/hash';
 import { nextStretch } from '../plan';
-import { type Bench, benchInAir, benchOf, build, type Built, keyOf, withLearned, withPins } from './build';
+import { toolOf } from '../tools';
+import {
+  type Bench,
+  benchCoarse,
+  benchInAir,
+  benchOf,
+  build,
+  type Built,
+  keyOf,
+  withLearned,
+  withPins,
+} from './build';
 import { readyAt, topFilm } from './chain';
 import { momentsOf, told } from './tell';
 import { type Effort, type Order, type Pin, type Problem, type Schedule, USUAL_EFFORT } from './types';
@@ -158,43 +170,58 @@ interface Searched {
   readonly builds: number;
 }
 
-/** Orders to begin with, then small changes of the one that is best so far. */
+/** Orders that are made exactly in the end. */
+const FINALISTS = 3;
+
+/** Orders to begin with, then small changes of the one that is best so far; the best of them exactly. */
 function search(bench: Bench, { tries, seed }: Effort, from?: Order): Searched {
   const { chains } = bench;
-  const joined = from?.joined ?? [];
+  let joined = from?.joined ?? [];
   let builds = 0;
-  const made = (jobs: readonly number[] | null, with_: readonly string[]): Built => {
+  const coarse = benchCoarse(bench);
+  const made = (of: Bench, jobs: readonly number[] | null): Built => {
     builds += 1;
-    return build(bench, jobs, with_);
+    const built = build(of, jobs, joined);
+    ({ joined } = built);
+    return built;
   };
   // No timetable found is ready sooner than its slowest part by itself.
   const bound = Math.max(
     ...chains.map((_, job) => build(onlyOne(bench, job), [], []).ready),
     bench.problem.from + workInAll(bench) / bench.problem.people,
   );
-  let best = made(from?.jobs ?? null, joined);
+  const first = made(bench, from?.jobs ?? null);
   const near = (built: Built): boolean =>
     built.missed.size === 0 && built.failed === null && built.ready <= bound + NEAR;
-  if (chains.length === 1 && bench.pinned.size === 0) return { built: best, bound, builds };
-  const better = (built: Built): void => {
-    if (built.score < best.score) best = built;
-  };
-  if (!near(best)) for (const jobs of beginnings(bench)) better(made(jobs, best.joined));
+  if (chains.length === 1 && bench.pinned.size === 0) return { built: first, bound, builds };
 
-  let now = best;
-  const ago = new Array<number>(LATE).fill(best.score);
+  let finalists: Built[] = [];
+  const enter = (built: Built): boolean => {
+    const leads = finalists[0] === undefined || built.score < finalists[0].score - 1;
+    if (finalists.every(({ score }) => Math.abs(score - built.score) > 1))
+      finalists = [...finalists, built].sort((a, b) => a.score - b.score).slice(0, FINALISTS);
+    return leads;
+  };
+  let now = made(coarse, first.jobs);
+  enter(now);
+  if (!near(first))
+    for (const jobs of beginnings(bench)) {
+      const built = made(coarse, jobs);
+      if (enter(built)) now = built;
+    }
+  const ago = new Array<number>(LATE).fill(now.score);
   let idle = 0;
   for (let n = 0; n < tries; n++) {
-    if (idle >= ENOUGH && near(best)) break;
-    if (idle > 0 && idle % IDLE === 0) now = best;
+    if (idle >= ENOUGH && near(finalists[0]!)) break;
+    if (idle > 0 && idle % IDLE === 0) now = finalists[0]!;
     const chance = (channel: number): number => uniform(n, seed, channel);
-    const tried = made(changed(now.jobs, chance), now.joined);
+    const tried = made(coarse, changed(now.jobs, chance));
     if (tried.score <= now.score || tried.score <= ago[n % LATE]!) now = tried;
     ago[n % LATE] = now.score;
-    idle = tried.score < best.score - 1 ? 0 : idle + 1;
-    better(tried);
+    idle = enter(tried) ? 0 : idle + 1;
   }
-  return { built: best, bound, builds };
+  const exact = [first, ...finalists.map(({ jobs }) => made(bench, jobs))];
+  return { built: exact.reduce((best, one) => (one.score < best.score ? one : best)), bound, builds };
 }
 
 /** A part that has everybody to itself. */
@@ -250,13 +277,16 @@ function changed(jobs: readonly number[], chance: (channel: number) => number): 
   return order;
 }
 
-/** What forecasts say of moments, by step. */
-const saidOf = (of: Basis): ReadonlySet<string> =>
-  new Set(
-    forecast(of)
-      .findings.filter(({ code }) => OF_MOMENTS.includes(code))
-      .map(({ code, stepId }) => `${stepId} ${code}`),
+/** What is said of moments, by step. What a cloth does hangs on all that comes of a plan, the rest on its course. */
+function saidOf(basis: Basis): ReadonlySet<string> {
+  const rubs = basis.plan.steps.some(
+    (step) => step.kind === 'distress' && toolOf(step.tool).action === 'rub',
   );
+  const found = rubs ? forecast(basis).findings : courseNotes(courseOf(basis));
+  return new Set(
+    found.filter(({ code }) => OF_MOMENTS.includes(code)).map(({ code, stepId }) => `${stepId} ${code}`),
+  );
+}
 
 /** Latest starts that the forecasts of a timetable teach; null where no moment made anything worse. */
 function taught(bench: Bench, built: Built): Order['learned'] | null {
@@ -293,7 +323,7 @@ function taught(bench: Bench, built: Built): Order['learned'] | null {
 
 /** When a film is laid by its moments [s from the plan's start]. */
 function laidOf(basis: Basis, stepId: string): number {
-  return forecast(basis).coats.find(({ coat }) => coat.id === stepId)?.laidAt ?? 0;
+  return courseOf(basis).films.find(({ step }) => step.id === stepId)?.laidAt ?? 0;
 }
 
 /** The latest moment of a step that brings no finding, to five minutes [s from the plan's start]. */
@@ -304,7 +334,7 @@ function latestGood(
   finding: string,
 ): number {
   const { [stepId]: _, ...others } = basis.moments;
-  let good = forecast({ ...basis, moments: others }).times.find(({ step }) => step.id === stepId)!.from;
+  let good = courseOf({ ...basis, moments: others }).times.find(({ step }) => step.id === stepId)!.from;
   let bad = late;
   while (bad - good > 300) {
     const mid = (good + bad) / 2;
