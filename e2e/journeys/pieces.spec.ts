@@ -237,11 +237,18 @@ test('a lamp shelf sanded over a barrier: places worked otherwise, colours from 
   // Hours: what falls into the night is done next morning.
   const night = async (): Promise<number> =>
     (await rows.allInnerTexts()).filter((text) => /\b(2[0-3]|0[0-6]):\d\d/.test(text)).length;
-  await page.getByRole('checkbox', { name: 'I work' }).check();
+  await page.getByRole('button', { name: /^Worked at any hour/ }).click();
+  const shop = page.getByRole('dialog', { name: 'The shop' });
+  await shop.getByRole('checkbox', { name: /^The shop has hours/ }).check();
+  await shop.getByRole('button', { name: 'Done' }).click();
   await expect.poll(night).toBe(0);
   await layers.saved();
   expect((await jobSheet(page)).length).toBeGreaterThan(30_000);
   const plan = await planFile(page);
-  expect(plan.hours).toEqual({ opensMin: 480, closesMin: 1080, offsetMin: plan.hours!.offsetMin });
+  expect(plan.work!.zone).toBe('Europe/Lisbon');
+  expect(plan.work!.week.mon).toEqual([
+    { opensMin: 480, closesMin: 720 },
+    { opensMin: 780, closesMin: 1020 },
+  ]);
   expect(Object.keys(plan.piece.parts[0]!.maps).length).toBe(1);
 });

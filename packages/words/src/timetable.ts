@@ -52,7 +52,7 @@ export const URGENCY_WORDS: Readonly<Record<Urgency, string>> = {
 };
 
 const UP: Readonly<Record<Facing, string>> = {
-  top: 'standing as it stands',
+  top: 'upright',
   front: 'front up',
   left: 'left side up',
   right: 'right side up',

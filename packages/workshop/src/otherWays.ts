@@ -1,8 +1,8 @@
 import { type DayStretch, type Plan, WEEKDAYS, type WorkFile } from '@zaffet/contract';
-import { type Effort, schedule, type Schedule, type Sums, sumsOf } from '@zaffet/core/schedule';
+import { type Schedule, type Sums, sumsOf } from '@zaffet/core/schedule';
 import { beginAt } from './begin';
 import { onWall, workTime } from './calendar';
-import { problemOf } from './timetable';
+import { timetable } from './timetable';
 
 /** What could be done otherwise, one thing at a time. */
 export const WAYS = [
@@ -34,8 +34,6 @@ export interface OtherWay {
   readonly gains: number;
 }
 
-/** Timetables tried for each way. */
-const TRIES: Effort = { tries: 24, seed: 1 };
 const EVENING: DayStretch = { opensMin: 1080, closesMin: 1320 };
 const TEN = 600;
 /** A day that is longer by so much [min]. */
@@ -134,15 +132,14 @@ function tomorrow(plan: Plan): number | null {
 }
 
 /**
- * What else could be done, one thing changed at a time, each searched from the order that is there: more freedom never
- * ends later.
+ * What else could be done, one thing changed at a time: each the very timetable that the plan gets with it.
  * @throws InputError as `forecast`
  */
 export function otherWays(plan: Plan, table: Schedule): OtherWay[] {
   return WAYS.flatMap((way) => {
     const other = changed(plan, way);
     if (other === null) return [];
-    const found = schedule({ ...problemOf(other), backward: false }, TRIES, table.order);
+    const { table: found } = timetable(other);
     const { tight, ...sums } = sumsOf(found);
     const ready = readyOf(other, found);
     const now = readyOf(plan, table);

@@ -100,12 +100,7 @@ export function runSteps(basis: Basis, media: MediumLookup, factors: Factors): R
   return state;
 }
 
-function laid(
-  state: RunState,
-  step: FilmStep,
-  at: number,
-  moment: StepMoment | undefined,
-): RunState {
+function laid(state: RunState, step: FilmStep, at: number, moment: StepMoment | undefined): RunState {
   const { films, plan, basis } = state;
   const before = films.at(-1) ?? null;
   const film = layFilm(step, state.times.length, at, {

@@ -144,7 +144,11 @@ export function checkWork(work: WorkTime): void {
     if (!(closes > opens)) refuse(`work[${i}].closes`, closes, `later than ${opens} s, when work begins`);
     const before = work[i - 1];
     if (before !== undefined && opens < before.closes)
-      refuse(`work[${i}].opens`, opens, `no earlier than ${before.closes} s, when the stretch before it ends`);
+      refuse(
+        `work[${i}].opens`,
+        opens,
+        `no earlier than ${before.closes} s, when the stretch before it ends`,
+      );
   });
 }
 

@@ -231,6 +231,19 @@ describe('a timetable', () => {
     expect(JSON.stringify(schedule(problemOf(jobs)))).toBe(JSON.stringify(schedule(problemOf(jobs))));
   });
 
+  it('never ends later with one more person, longer hours or more daylight, where it goes on from the same order', () => {
+    const faces: Job[] = (['top', 'left', 'front'] as const).map((up) =>
+      jobOf(up, overGlue(140, 90, 120), { body: 'chest', up }),
+    );
+    const problem = problemOf([...faces, jobOf('board', hide)]);
+    const table = kept(problem);
+    const longer = EIGHT_TO_FIVE.map(({ opens, closes }) => ({ opens, closes: closes + 2 * HOUR }));
+    for (const freer of [{ people: 2 }, { people: 3 }, { work: longer }]) {
+      const other = schedule({ ...problem, ...freer }, { tries: 24, seed: 1 }, table.order);
+      expect(other.ready!).toBeLessThanOrEqual(table.ready! + MINUTE);
+    }
+  });
+
   it('tells how much later each thing may begin', () => {
     const long = overMedium(80, 90);
     const short = planOf([coat('x', 'latex', 90, FIRST)]);

@@ -149,7 +149,7 @@ function finished(bench: Bench, built: Built, bound: number, builds: number): Sc
   const found = told(bench, built);
   return {
     ...found,
-    band: found.ready === null || built.failed !== null ? null : bandOf(bench, order),
+    band: found.ready === null || built.failed !== null ? null : bandOf(bench, order, found.ready),
     bound,
     order,
     builds: builds + 2,
@@ -157,11 +157,12 @@ function finished(bench: Bench, built: Built, bound: number, builds: number): Sc
 }
 
 /** When it is ready in air that dries quicker, and slower: the same order. */
-function bandOf(bench: Bench, order: Order): readonly [number, number] {
+function bandOf(bench: Bench, order: Order, ready: number): readonly [number, number] {
   const [quick, slow] = [AIR_SPREAD, -AIR_SPREAD].map((by) => {
     return build(benchInAir(bench, Math.exp(by)), order.jobs, order.joined).ready;
   });
-  return [Math.min(quick!, slow!), Math.max(quick!, slow!)];
+  // Quicker air may come to a face that has to wait longer for its turn.
+  return [Math.min(quick!, slow!, ready), Math.max(quick!, slow!, ready)];
 }
 
 interface Searched {

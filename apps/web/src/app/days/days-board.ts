@@ -12,7 +12,6 @@ import { MatIconModule } from '@angular/material/icon';
 import { duration } from '@zaffet/words';
 import { type Sitting } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
-import { Hold, type Pull } from '../ui/hold';
 import { sizeOf } from '../ui/size-of';
 import { type Block, blocksOf, GAP, LANE, RAIL, ribbonsOf, scaleOf, spanOf } from './board-layout';
 import { DaysModel, isMovable } from './days-model';
@@ -30,11 +29,17 @@ const KEY_STEP = 300;
 /** The days side by side, time running down: hands in the middle, what dries at their left, what they do at their right. */
 @Component({
   selector: 'zf-days-board',
-  imports: [Hold, MatIconModule],
+  imports: [MatIconModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './days-board.html',
   styleUrl: './days-board.scss',
-  host: { '(document:keydown.escape)': 'putBack()' },
+  // What is dragged moves in the page while it is held: the page itself follows the pointer.
+  host: {
+    '(document:pointermove)': 'pull($event)',
+    '(document:pointerup)': 'release()',
+    '(document:pointercancel)': 'putBack()',
+    '(document:keydown.escape)': 'putBack()',
+  },
 })
 export class DaysBoard {
   protected readonly model = inject(DaysModel);
@@ -131,32 +136,33 @@ export class DaysBoard {
 
   /** What a hand holds: where it took hold, and to where it is put [s from the plan's start]. */
   protected readonly held = signal<{ sitting: Sitting; at: number; x: number; y: number } | null>(null);
-  private taken: { x: number; y: number; from: number } | null = null;
+  private taken: { sitting: Sitting; x: number; y: number; from: number } | null = null;
 
   protected take(sitting: Sitting, event: PointerEvent): void {
-    if (!isMovable(sitting)) return;
-    event.preventDefault();
+    if (!isMovable(sitting) || event.button !== 0) return;
     this.heldSpan.set(this.span());
-    this.taken = { x: event.clientX, y: event.clientY, from: sitting.work[0]!.from };
+    this.taken = { sitting, x: event.clientX, y: event.clientY, from: sitting.work[0]!.from };
   }
 
-  protected pull(sitting: Sitting, { x, y }: Pull): void {
+  protected pull({ clientX: x, clientY: y }: PointerEvent): void {
     const { taken } = this;
-    if (taken === null || Math.hypot(x - taken.x, y - taken.y) < PRESSED) return;
+    if (taken === null) return;
+    if (this.held() === null && Math.hypot(x - taken.x, y - taken.y) < PRESSED) return;
     const { from, to } = this.span();
     const days = Math.round((x - taken.x) / (this.column() + 1));
     const seconds = ((y - taken.y) / this.height()) * ((to - from) / 1000);
     const at = Math.max(0, Math.round((taken.from + seconds + days * 86_400) / KEY_STEP) * KEY_STEP);
-    this.held.set({ sitting, at, x, y });
-    this.model.drag(sitting, at);
+    const before = this.held();
+    this.held.set({ sitting: taken.sitting, at, x, y });
+    if (before?.at !== at) this.model.drag(taken.sitting, at);
   }
 
-  protected release(sitting: Sitting): void {
+  protected release(): void {
     const held = this.held();
     this.taken = null;
     this.held.set(null);
     this.heldSpan.set(null);
-    if (held !== null) this.model.drop(sitting, held.at);
+    if (held !== null) this.model.drop(held.sitting, held.at);
   }
 
   protected putBack(): void {

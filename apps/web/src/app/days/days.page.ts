@@ -80,7 +80,7 @@ export class DaysPage {
     const { deadlineAt } = this.timing();
     return deadlineAt === null ? null : new Date(deadlineAt);
   });
-  protected readonly week = computed(() => weekText(this.model.file()!.work));
+  protected readonly week = computed(() => weekText(this.model.shown()?.of.work ?? null));
 
   protected readonly ready = computed(() => {
     const shown = this.model.shown();

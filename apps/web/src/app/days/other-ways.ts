@@ -16,7 +16,9 @@ const WORTH = 600;
     <h2>Other ways</h2>
     @if (model.looked(); as way) {
       <p class="looked" role="status">
-        You look at: <b>{{ name(way.way) }}</b>. {{ model.breaks() }}
+        <span
+          >You look at <b>{{ name(way.way) }}</b>: {{ model.breaks() || 'much the same' }}.</span
+        >
         <button mat-flat-button (click)="model.takeLooked()">Take it</button>
         <button mat-button (click)="model.backToPlan()">Back to the plan</button>
       </p>

@@ -17,16 +17,19 @@ import {
   type StoredPlan,
   unfilePlan,
 } from '@zaffet/contract';
-import { partPlan } from '@zaffet/workshop';
+import { partPlan, timetable } from '@zaffet/workshop';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';
 import { PlanOutbox } from '../data/plan-outbox';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { nextRequest, rest } from '../testing/requests';
+import { Timetables } from '../workers/timetables';
 import { PlanApi, PlanEditor } from './plan.actions';
 import * as effects from './plan.effects';
 import { planFeature, type PlanState } from './plan.feature';
+
+const { table: TABLE } = timetable(samplePlan());
 
 describe('saving', () => {
   let store: Store;
@@ -43,6 +46,7 @@ describe('saving', () => {
         provideRouter([{ path: '**', children: [] }]),
         provideStore({ [planFeature.name]: planFeature.reducer }),
         provideEffects(effects),
+        { provide: Timetables, useValue: { time: () => Promise.resolve(TABLE) } },
         { provide: OUTBOX_PAUSES, useValue: { send: 100, keep: 20, retry: 200 } },
       ],
     });
@@ -57,6 +61,7 @@ describe('saving', () => {
   async function open(plan?: Plan, revision?: number): Promise<void> {
     store.dispatch(PlanApi.openAsked({ id: 'plan-1' }));
     (await next('GET')).flush(stored(plan, revision));
+    await rest(5);
   }
   const next = (method: string, id = 'plan-1'): Promise<TestRequest> =>
     nextRequest(http, method, API.plan(id));
@@ -117,8 +122,22 @@ describe('saving', () => {
     expect(state().save).toBe('saved');
   });
 
+  it('opens a plan with its timetable, and times it anew as it changes', async () => {
+    await open();
+    const of = state().timed!;
+    expect(of.of).toBe(state().history!.present);
+    const basis = store.selectSignal(planFeature.selectBasis);
+    expect(basis()!.moments).toEqual(of.table.moments['panel']);
+    edit(155);
+    // What was timed holds until it is timed anew.
+    expect(basis()!.moments).toEqual(of.table.moments['panel']);
+    await rest(5);
+    expect(state().timed!.of).toBe(state().history!.present);
+    (await next('PUT')).flush(summary(2));
+  });
+
   it('reads what an older Zaffet kept in the browser', async () => {
-    const { finishes, palette: _palette, hours: _hours, ...plan } = samplePlan();
+    const { finishes, palette: _palette, ...plan } = samplePlan();
     const old = { ...plan, version: 3, steps: finishes[0]!.steps, look: { spacingMm: 5, openingMm: null } };
     localStorage.setItem('zaffet-draft-plan-1', JSON.stringify({ plan: old, revision: 1 }));
     localStorage.setItem('zaffet-draft-plan-2', '{"plan": {"format"');

@@ -10,7 +10,7 @@ const run = (...actions: Action[]): PlanState =>
     (state, action) => planFeature.reducer(state, action),
     planFeature.reducer(undefined, { type: 'init' }),
   );
-const opened = PlanApi.opened({ saved: savedPlan(), draft: null });
+const opened = PlanApi.opened({ saved: savedPlan(), draft: null, table: null });
 const thicker = (thicknessUm: number, gesture: string | null = null): Action =>
   PlanEditor.stepChanged({ stepId: 'top', edit: { fits: 'film', changes: { thicknessUm } }, gesture });
 const planOf = (state: PlanState): Plan => state.history!.present;
@@ -49,7 +49,7 @@ describe('plan state', () => {
 
   it('takes up a draft that grew from what the server has', () => {
     const draft = { plan: { ...samplePlan(), name: 'Typed before the crash' }, revision: 1 };
-    const state = run(PlanApi.opened({ saved: savedPlan(), draft }));
+    const state = run(PlanApi.opened({ saved: savedPlan(), draft, table: null }));
     expect(planOf(state).name).toBe('Typed before the crash');
     expect(state.save).toBe('waiting');
     expect(planOf(planFeature.reducer(state, PlanEditor.undoAsked())).name).toBe('Sample');
@@ -58,7 +58,7 @@ describe('plan state', () => {
   it('keeps mine and theirs apart until the person chooses', () => {
     const theirs = savedPlan({ ...samplePlan(), name: 'Theirs' }, 5);
     const mine = { ...samplePlan(), name: 'Mine' };
-    const stale = run(PlanApi.opened({ saved: theirs, draft: { plan: mine, revision: 1 } }));
+    const stale = run(PlanApi.opened({ saved: theirs, draft: { plan: mine, revision: 1 }, table: null }));
     expect([stale.save, planOf(stale).name, stale.theirs!.name]).toEqual(['stale', 'Mine', 'Theirs']);
     // An edit meanwhile is kept, and still not saved over theirs.
     expect(planFeature.reducer(stale, thicker(99)).save).toBe('stale');

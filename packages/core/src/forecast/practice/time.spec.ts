@@ -1,6 +1,17 @@
 import { type Step, type WorkTime } from '../../plan';
 import { forecastOf } from '../../testing/forecasts';
-import { after, coat, distress, everyDay, FIRST, overGlue, planOf, room, seal, when } from '../../testing/plans';
+import {
+  after,
+  coat,
+  distress,
+  everyDay,
+  FIRST,
+  overGlue,
+  planOf,
+  room,
+  seal,
+  when,
+} from '../../testing/plans';
 import { handsOn, working } from '../../course';
 
 /*
