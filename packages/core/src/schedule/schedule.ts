@@ -25,6 +25,10 @@ const LATE = 12;
 /** Tries without gain after which the order is shaken, and after which a timetable near the bound is taken. */
 const IDLE = 40;
 const ENOUGH = 24;
+/** Tries without gain after which all is tried in any order, once. */
+const SHAKEN = 8;
+/** Fewer tasks than these are made so quickly that more can be tried, up to so many times more. */
+const FEW = { tasks: 50, more: 5 } as const;
 /** So near the bound nothing is left to gain [s]. */
 const NEAR = 60;
 /** Times that latest starts are learned from forecasts. */
@@ -212,11 +216,14 @@ function search(bench: Bench, { tries, seed }: Effort, from?: Order): Searched {
     }
   const ago = new Array<number>(LATE).fill(now.score);
   let idle = 0;
-  for (let n = 0; n < tries; n++) {
+  const tasks = chains.reduce((sum, chain) => sum + chain.tasks.length, 0);
+  const most = Math.round(tries * Math.min(FEW.more, Math.max(1, FEW.tasks / tasks)));
+  for (let n = 0; n < most; n++) {
     if (idle >= ENOUGH && near(finalists[0]!)) break;
     if (idle > 0 && idle % IDLE === 0) now = finalists[0]!;
     const chance = (channel: number): number => uniform(n, seed, channel);
-    const tried = made(coarse, changed(now.jobs, chance));
+    const order = idle > 0 && idle % SHAKEN === 0 ? shuffled(now.jobs, chance) : changed(now.jobs, chance);
+    const tried = made(coarse, order);
     if (tried.score <= now.score || tried.score <= ago[n % LATE]!) now = tried;
     ago[n % LATE] = now.score;
     idle = enter(tried) ? 0 : idle + 1;
@@ -243,15 +250,29 @@ const workInAll = ({ chains }: Bench): number =>
     0,
   );
 
-/** Orders to begin with: by when each part could do it alone, what has longest to go first, part by part. */
+/** Orders to begin with: by when each part could do it alone, what has longest to go first, least work first, part by part. */
 function beginnings({ chains }: Bench): number[][] {
   const all = chains.flatMap(({ alone, tasks }, job) => {
     const ready = readyAt(alone.at(-1)!) ?? alone.at(-1)!.ends;
-    return tasks.map((_, i) => ({ job, at: alone[i]!.ends, left: ready - alone[i]!.ends }));
+    const hands = tasks.reduce((sum, task) => sum + task.hands + task.topHands, 0);
+    return tasks.map((_, i) => ({ job, at: alone[i]!.ends, left: ready - alone[i]!.ends, hands }));
   });
   const jobs = (by: (a: (typeof all)[number], b: (typeof all)[number]) => number): number[] =>
     [...all].sort((a, b) => by(a, b) || a.job - b.job).map(({ job }) => job);
-  return [jobs((a, b) => a.at - b.at), jobs((a, b) => b.left - a.left), jobs((a, b) => a.job - b.job)];
+  return [
+    jobs((a, b) => a.at - b.at),
+    jobs((a, b) => b.left - a.left),
+    jobs((a, b) => a.hands - b.hands),
+    jobs((a, b) => a.job - b.job),
+  ];
+}
+
+/** All parts in any order, what each of them is mentioned kept. */
+function shuffled(jobs: readonly number[], chance: (channel: number) => number): number[] {
+  return jobs
+    .map((job, i) => ({ job, at: chance(i + 1) }))
+    .sort((a, b) => a.at - b.at)
+    .map(({ job }) => job);
 }
 
 /** An order a little changed: one mention moved, two swapped, two parts swapped, a part brought forward. */

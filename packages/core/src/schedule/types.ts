@@ -169,7 +169,7 @@ export interface Order {
 
 /** How hard to look. */
 export interface Effort {
-  /** Timetables tried. */
+  /** Timetables tried; more of them where there are few tasks. */
   readonly tries: number;
   readonly seed: number;
 }

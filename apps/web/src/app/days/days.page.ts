@@ -17,6 +17,7 @@ import { DaysBoard } from './days-board';
 import { DaysModel } from './days-model';
 import { DaysTable } from './days-table';
 import { MorningCard } from './morning-card';
+import { OrderSheet } from './order-sheet';
 import { OtherWays } from './other-ways';
 
 /** Turning is worth a sentence from so much on [s]. */
@@ -121,6 +122,10 @@ export class DaysPage {
 
   protected shop(): void {
     this.dialog.open(ShopSheet, { width: '1080px', maxWidth: '96vw' });
+  }
+
+  protected first(): void {
+    this.dialog.open(OrderSheet, { width: '640px', maxWidth: '96vw' });
   }
 
   protected setDeadline(at: Date | null): void {

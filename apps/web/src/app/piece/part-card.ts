@@ -52,6 +52,8 @@ import { PictureSheet } from '../ui/picture-sheet';
 const NEW_ZONE = 0.25;
 
 const NEW_RELIEF = { depthMm: 3, pitchMm: 12 };
+/** Stands for a body that is not there yet. */
+const NEW_BODY = 'new';
 
 /** Everything that is known of one part: size, surface, past, use, what is fixed to it. */
 @Component({
@@ -130,6 +132,20 @@ export class PartCard {
   protected setRelief(kind: ReliefKind | 'plain'): void {
     const { relief } = this.part();
     this.change({ relief: kind === 'plain' ? null : { ...(relief ?? NEW_RELIEF), kind } });
+  }
+
+  /** What a part may be turned with: any body of the piece, one of its own, or nothing else. */
+  protected readonly bodies = computed(() => [
+    ...(this.file()?.piece.bodies ?? []).map(({ id, name }) => ({ value: id, name })),
+    { value: '', name: 'By itself' },
+    { value: NEW_BODY, name: 'Something new' },
+  ]);
+
+  protected turnWith(value: string): void {
+    const { id: partId, name } = this.part();
+    const known = this.file()!.piece.bodies.find(({ id }) => id === value) ?? null;
+    const body = value === NEW_BODY ? { id: newId(), name } : known;
+    this.store.dispatch(PlanEditor.partTurnedWith({ partId, body }));
   }
 
   protected rename(input: HTMLInputElement): void {

@@ -9,6 +9,7 @@ import {
   type Look,
   type MappedStep,
   type Part,
+  type PieceBody,
   type Plan,
   type PlanStep,
   type StepMap,
@@ -339,6 +340,15 @@ export function changeAir(
 export function changePart(plan: Plan, partId: string, changes: Partial<Part>): Plan {
   const parts = plan.piece.parts.map((part) => (part.id === partId ? { ...part, ...changes } : part));
   return same(parts, plan.piece.parts) ? plan : { ...plan, piece: { ...plan.piece, parts } };
+}
+
+/** Turns a part with another body, one of its own where that is new, or by itself where null. */
+export function turnWith(plan: Plan, partId: string, body: PieceBody | null): Plan {
+  const { bodies } = plan.piece;
+  const known = body === null || bodies.some(({ id }) => id === body.id);
+  if (!known && bodies.length >= LIMITS.bodies.max) return plan;
+  const next = changePart(plan, partId, { body: body?.id ?? null });
+  return known ? next : { ...next, piece: { ...next.piece, bodies: [...bodies, body] } };
 }
 
 export function addParts(plan: Plan, parts: readonly Part[]): Plan {

@@ -34,6 +34,7 @@ import {
   replaceParts,
   replaceSteps,
   takeWhatIf,
+  turnWith,
 } from './edits';
 import { type History, record, redo, startHistory, undo } from './history';
 import { PlanApi, PlanEditor } from './plan.actions';
@@ -279,8 +280,8 @@ export const planFeature = createFeature({
     on(PlanEditor.timingChanged, (state, { timing }) =>
       edited(state, null, (plan) => ({ ...plan, timing: { ...plan.timing, ...timing } })),
     ),
-    on(PlanEditor.bodiesChanged, (state, { bodies }) =>
-      edited(state, null, (plan) => ({ ...plan, piece: { ...plan.piece, bodies } })),
+    on(PlanEditor.partTurnedWith, (state, { partId, body }) =>
+      edited(state, null, (plan) => turnWith(plan, partId, body)),
     ),
     on(PlanEditor.otherWayTaken, (state, { plan }) => edited(state, null, () => plan)),
     on(PlanEditor.paletteChanged, (state, { palette }) =>
