@@ -70,7 +70,8 @@ test('the two schools want opposite moments', async ({ page }) => {
   await layers.start('Sailcloth').focus();
   for (let i = 0; i < 6; i++) await page.keyboard.press('PageDown');
   await expect(layers.finding('medium-wet')).toBeVisible();
-  await expect.poll(() => layers.figure('strength')).toBeLessThan(0.4 * dry);
+  // As early as hands let it: what was laid first has had some minutes by then.
+  await expect.poll(() => layers.figure('strength')).toBeLessThan(dry);
 });
 
 test('a drag is one step to undo, and undo brings the figures back', async ({ page }) => {

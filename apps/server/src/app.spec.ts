@@ -10,6 +10,8 @@ import {
   type ShelfItem,
   type StaleAnswer,
   type StoredPlan,
+  type Shop,
+  USUAL_SHOP,
 } from '@zaffet/contract';
 import { type Express } from 'express';
 import { readFileSync } from 'node:fs';
@@ -206,6 +208,21 @@ describe('the server', () => {
     expect(plan.piece.parts[0]!.finish).toBe(plan.finishes[0]!.id);
     const all = (await request(app).get(API.plans).expect(200)).body as PlanSummary[];
     for (const { id } of all) expect((await read(id)).plan.version).toBe(PLAN_VERSION);
+  });
+
+  it('keeps what the shop is, for plans to come, and refuses what it cannot be', async () => {
+    expect((await request(app).get(API.shop).expect(200)).body as Shop).toEqual(USUAL_SHOP);
+    const day = [{ opensMin: 480, closesMin: 1020 }];
+    const week = { mon: day, tue: day, wed: day, thu: day, fri: day, sat: [], sun: [] };
+    const work = { zone: '+02:00', week, daysOff: [], extra: [], people: 2, daylight: null, minutes: {} };
+    const shop: Shop = { ...USUAL_SHOP, work };
+    await request(app).put(API.shop).send(shop).expect(200);
+    const refused = await request(app)
+      .put(API.shop)
+      .send({ ...shop, work: { ...work, people: 9 } })
+      .expect(400);
+    expect((refused.body as Fault).fields[0]!.message).toMatch(/work\.people is 9/);
+    expect((await request(app).get(API.shop).expect(200)).body as Shop).toEqual(shop);
   });
 
   it('keeps the shelf, thing by thing, and what one measures with', async () => {

@@ -2,7 +2,7 @@ import { type CoatStep, type PlanStep, type Wants } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { wishValues } from '@zaffet/core/solve';
 import { NO_WANTS } from './newPlan';
-import { type PartPlan } from './partPlan';
+import { type PartPlan, withSteps } from './partPlan';
 import { schoolPlan } from './recipes';
 import { type School } from './schools';
 import { basisOf } from './basis';
@@ -57,7 +57,7 @@ export function effectPlan(plan: PartPlan, key: EffectKey, nextId: () => string)
   const steps = made.steps.map((step, i): PlanStep =>
     changes?.[i] === undefined ? step : ({ ...step, ...changes[i] } as PlanStep),
   );
-  return { ...made, steps };
+  return withSteps(made, steps);
 }
 
 /** Shares under this are not wished for by name. */

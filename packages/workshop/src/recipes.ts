@@ -4,7 +4,7 @@ import { roundsFor } from '@zaffet/core/plan';
 import { type Setting } from '@zaffet/core/solve';
 import { metresToUm, SECONDS_PER_MINUTE } from '@zaffet/core/units';
 import { when } from './create';
-import { type PartPlan } from './partPlan';
+import { type PartPlan, withSteps } from './partPlan';
 import { SCHOOL_KEYS, SCHOOL_STEPS, type School } from './schools';
 
 const isPaint = (step: PlanStep, plan: Pick<PartPlan, 'media'>): boolean => {
@@ -28,7 +28,7 @@ export function schoolPlan(plan: PartPlan, key: School, nextId: () => string): P
       return { ...step, colour: last.colour, colourName: last.colourName };
     return step;
   });
-  return { ...plan, part: { ...plan.part, maps: {} }, steps };
+  return { ...withSteps(plan, steps), part: { ...plan.part, maps: {} } };
 }
 
 /** A part done in the way of every school. */
@@ -59,10 +59,8 @@ function withSetting(step: PlanStep, { kind, value }: Setting): PlanStep {
 
 /** A plan with the numbers a solver found, rounded to what a hand can set. */
 export function withSettingsFiled(plan: PartPlan, settings: readonly Setting[]): PartPlan {
-  return {
-    ...plan,
-    steps: plan.steps.map((step) =>
-      settings.filter(({ stepId }) => stepId === step.id).reduce(withSetting, step),
-    ),
-  };
+  return withSteps(
+    plan,
+    plan.steps.map((step) => settings.filter(({ stepId }) => stepId === step.id).reduce(withSetting, step)),
+  );
 }

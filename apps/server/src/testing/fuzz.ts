@@ -1,4 +1,4 @@
-import { API, ERRORS, type Fault, filePlan, ZaffetError } from '@zaffet/contract';
+import { API, ERRORS, type Fault, filePlan, ZaffetError, USUAL_SHOP } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { basisOf, partPlan } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
@@ -265,6 +265,8 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
     ['PATCH', `/api/shelf/items/${pick(['tin', ...IDS], random)}`, { amountMl: 40, name: 'Other' }],
     ['DELETE', `/api/shelf/items/${pick(IDS, random)}`, null],
     ['PUT', API.measures, { dishMl: 90, spoonMl: 15, teaspoonMl: 5 }],
+    ['GET', API.shop, null],
+    ['PUT', API.shop, USUAL_SHOP],
     [pick(['GET', 'HEAD', 'POST'], random), pick(STATIC, random), null],
     [pick(['PATCH', 'PURGE', 'OPTIONS'], random), `/api/${pick(IDS, random)}`, null],
   ];

@@ -116,7 +116,6 @@ describe('small timetables', () => {
       const best = solver.solve(programme(problem), { time_limit: 60 });
       expect(best.Status).toBe('Optimal');
       const ours = schedule(problem).ready! / MINUTE;
-      console.log(best.ObjectiveValue, ours, schedule(problem, { tries: 400, seed: 3 }).ready! / 60);
       return ours / best.ObjectiveValue;
     });
     // Ours begins at whole minutes, and knows what water is left below.

@@ -117,8 +117,9 @@ export class LookPage {
     return { width: Math.round(widthMm * scale), height: Math.round(heightMm * scale) };
   });
 
+  private readonly place = computed(() => `${this.plan()!.part.id} ${this.where()}`);
   private readonly effect = linkedSignal<string, EffectChosen | null>({
-    source: () => `${this.plan()!.part.id} ${this.where()}`,
+    source: this.place,
     computation: () => null,
   });
   protected readonly picked = computed(() => {
