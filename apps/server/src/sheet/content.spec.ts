@@ -85,7 +85,9 @@ describe('job sheet', () => {
   });
 
   it("goes by the shop's clock, and by UTC where nobody knows the zone", () => {
-    const at = (zone: string): string => jobSheet(plan('wet-glue'), zone, SHELF).finishes[0]!.steps[0]!.at;
+    const prepared = plan('wet-glue');
+    const begun = { ...prepared, timing: { ...prepared.timing, prepares: false } };
+    const at = (zone: string): string => jobSheet(begun, zone, SHELF).finishes[0]!.steps[0]!.at;
     expect(at('Europe/Lisbon')).toBe('Mon 6 Jul, 09:00');
     expect(at('Atlantis/Deep')).toBe('Mon 6 Jul, 08:00 UTC');
   });
