@@ -121,7 +121,9 @@ const others = list(
   'others',
 ).custom((value: readonly OtherColour[], helpers) => {
   const { max } = LIMITS.otherShares;
-  const all = value.reduce((sum, { share }) => sum + share, 0);
+  // Shares that are no numbers are refused by themselves.
+  const shares = value.map((one: OtherColour | null) => (typeof one?.share === 'number' ? one.share : 0));
+  const all = shares.reduce((sum, share) => sum + share, 0);
   return all <= max + 1e-9 ? value : helpers.error('others.all', { all, max });
 });
 
@@ -325,7 +327,9 @@ const dayStretch = Joi.object({ opensMin: whole('clockMin'), closesMin: whole('c
 
 /** Stretches of one day, one after another. */
 const day = list(dayStretch, 'stretches').custom((stretches: readonly DayStretch[], helpers) => {
-  const i = stretches.findIndex(({ opensMin }, k) => k > 0 && opensMin < stretches[k - 1]!.closesMin);
+  // Entries that are no stretches are refused by themselves.
+  const told = stretches.map((one: DayStretch | null) => one ?? { opensMin: 0, closesMin: 0 });
+  const i = told.findIndex(({ opensMin }, k) => k > 0 && opensMin < told[k - 1]!.closesMin);
   return i < 0 ? stretches : helpers.error('stretch.runs-into', { i });
 });
 
