@@ -327,9 +327,13 @@ const dayStretch = Joi.object({ opensMin: whole('clockMin'), closesMin: whole('c
 
 /** Stretches of one day, one after another. */
 const day = list(dayStretch, 'stretches').custom((stretches: readonly DayStretch[], helpers) => {
-  // Entries that are no stretches are refused by themselves.
-  const told = stretches.map((one: DayStretch | null) => one ?? { opensMin: 0, closesMin: 0 });
-  const i = told.findIndex(({ opensMin }, k) => k > 0 && opensMin < told[k - 1]!.closesMin);
+  // What is no number is refused by itself.
+  const minute = (value: unknown): number => (typeof value === 'number' ? value : 0);
+  const told = Array.from(stretches, (one: DayStretch | null) => [
+    minute(one?.opensMin),
+    minute(one?.closesMin),
+  ]);
+  const i = told.findIndex(([opens], k) => k > 0 && opens! < told[k - 1]![1]!);
   return i < 0 ? stretches : helpers.error('stretch.runs-into', { i });
 });
 
