@@ -66,12 +66,12 @@ test('the two schools want opposite moments', async ({ page }) => {
   await plans.begin('Crackle over dried medium');
   await expect(layers.finding('medium-ready')).toBeVisible();
   const dry = await layers.figure('strength');
-  // Onto wet medium.
+  // Onto wet medium: what if, by its rules alone; as it is planned hands need some minutes from one to the other.
+  await page.getByRole('button', { name: 'What if', exact: false }).click();
   await layers.start('Sailcloth').focus();
   for (let i = 0; i < 6; i++) await page.keyboard.press('PageDown');
   await expect(layers.finding('medium-wet')).toBeVisible();
-  // As early as hands let it: what was laid first has had some minutes by then.
-  await expect.poll(() => layers.figure('strength')).toBeLessThan(dry);
+  await expect.poll(() => layers.figure('strength')).toBeLessThan(0.4 * dry);
 });
 
 test('a drag is one step to undo, and undo brings the figures back', async ({ page }) => {

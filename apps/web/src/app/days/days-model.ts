@@ -1,4 +1,4 @@
-import { computed, inject, Injectable, linkedSignal, resource, signal } from '@angular/core';
+import { computed, inject, Injectable, linkedSignal, resource } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Plan, type TimingFile } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
@@ -74,7 +74,10 @@ export class DaysModel {
   readonly shown = computed(() => this.preview() ?? this.timed());
   readonly busy = computed(() => this.timed()?.of !== this.file());
   /** The way that is looked at. */
-  readonly looked = signal<OtherWay | null>(null);
+  readonly looked = linkedSignal<Timed | null, OtherWay | null>({
+    source: this.timed,
+    computation: () => null,
+  });
 
   private readonly start = computed(() => Date.parse(this.shown()?.of.startsAt ?? ''));
   readonly at = (moment: number): number => this.start() + moment * MS;
@@ -181,8 +184,10 @@ export class DaysModel {
   /** Shows another way in place of the plan, before anybody takes it. */
   async look(way: OtherWay): Promise<void> {
     this.looked.set(way);
-    const table = await this.timetables.time(way.plan);
-    if (this.looked() === way) this.preview.set({ of: way.plan, table });
+    const table = await this.timetables.time(way.plan).catch(() => null);
+    if (this.looked() !== way) return;
+    if (table === null) this.looked.set(null);
+    else this.preview.set({ of: way.plan, table });
   }
 
   takeLooked(): void {
@@ -208,7 +213,8 @@ export class DaysModel {
   /** A sitting put to another moment [s from the plan's start], shown while the hand has not let go. */
   drag(sitting: Sitting, at: number): void {
     const timed = this.timed();
-    if (timed === null) return;
+    // Another way is only looked at: nothing of it is moved.
+    if (timed === null || this.looked() !== null) return;
     this.dragged = true;
     const pins = pinsWith(timed.of, sitting, at);
     this.dragging.put(
@@ -224,7 +230,7 @@ export class DaysModel {
   drop(sitting: Sitting, at: number): void {
     const timed = this.timed();
     this.dragged = false;
-    if (timed === null) return;
+    if (timed === null || this.looked() !== null) return;
     this.store.dispatch(PlanEditor.timingChanged({ timing: { pins: pinsWith(timed.of, sitting, at) } }));
   }
 

@@ -362,10 +362,21 @@ export function replaceParts(plan: Plan, name: string, parts: readonly Part[]): 
   return parts.length === 0 ? plan : { ...plan, piece: bodied(name, parts.slice(0, LIMITS.parts.max)) };
 }
 
+/** Takes a part out, and what was asked of its moments. */
 export function removePart(plan: Plan, partId: string): Plan {
   if (plan.piece.parts.length <= 1) return plan;
   const parts = plan.piece.parts.filter(({ id }) => id !== partId);
-  return parts.length === plan.piece.parts.length ? plan : { ...plan, piece: { ...plan.piece, parts } };
+  if (parts.length === plan.piece.parts.length) return plan;
+  const { timing } = plan;
+  return {
+    ...plan,
+    piece: { ...plan.piece, parts },
+    timing: {
+      ...timing,
+      pins: timing.pins.filter((pin) => pin.partId !== partId),
+      order: timing.order.filter(({ first, then }) => first !== partId && then !== partId),
+    },
+  };
 }
 
 /** Sets what a litre of a medium costs, or forgets it. */
