@@ -2,6 +2,7 @@ import { type Plan } from '@zaffet/contract';
 import { type Schedule, sumsOf } from '@zaffet/core/schedule';
 import {
   calendarFile,
+  missedText,
   obstacleText,
   partsOf,
   sittingDetail,
@@ -17,6 +18,8 @@ export interface Timetable {
   readonly plan: string;
   /** Why there is none, in a sentence; null where there is one. */
   readonly obstacle: string | null;
+  /** Windows that no order of the work keeps, a sentence each. */
+  readonly missed: readonly string[];
   readonly readyAt: string | null;
   /** In eight of ten airs that differ from what is expected it is ready between these. */
   readonly readyBetween: readonly [string, string] | null;
@@ -73,6 +76,7 @@ function told(plan: Plan, table: Schedule): Timetable {
   return {
     plan: plan.name,
     obstacle: table.obstacle === null ? null : obstacleText(table.obstacle, plan),
+    missed: table.missed.map((entry) => missedText(entry, plan)),
     readyAt: table.ready === null ? null : instant(table.ready),
     readyBetween: table.band === null ? null : [instant(table.band[0]), instant(table.band[1])],
     handsMin: minutes(sums.hands),

@@ -1,7 +1,7 @@
 import { isFilmStep, type Plan, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
 import { type PrepStep } from '@zaffet/core/plan';
-import { type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
+import { type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
 import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
 import { duration } from './format';
 import { layerWord, stepTitle } from './names';
@@ -218,6 +218,14 @@ export const WAY_WORDS: Readonly<Record<Way, { readonly name: string; readonly w
   'no-daylight': { name: 'Judge by lamps', what: 'Wear is judged at any hour.' },
   'no-order': { name: 'Any order of parts', what: 'No part waits for another.' },
 };
+
+/** A window that no order of the work keeps, and by how much. */
+export function missedText({ partId, stepId, from, closes }: Entry, plan: Plan): string {
+  const part = plan.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? 'a part';
+  const step = plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === stepId);
+  const what = step === undefined ? 'a step' : stepTitle(step, plan.media);
+  return `${what} on the ${part} misses its window by ${duration(from - closes!)}`;
+}
 
 /** Why there is no timetable, and what to do. */
 export function obstacleText({ reason, needs, longest, stepId, partId }: Obstacle, plan: Plan): string {

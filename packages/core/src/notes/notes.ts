@@ -6,24 +6,29 @@ import { momentRules } from './moments';
 import { outcomeRules } from './outcome';
 import { safetyStops, workingRules } from './working';
 
-/** What a plan says of its moments and materials, whatever comes of it. */
-export function courseNotes(course: Course): Finding[] {
+/** Findings that rules add, in the order they come. */
+function foundBy(rules: (add: AddFinding) => void): Finding[] {
   const found: Finding[] = [];
-  const add: AddFinding = (code, level, stepId, values = {}) =>
-    void found.push({ code, level, stepId, values });
-  safetyStops(course, add);
-  momentRules(course, add);
-  materialRules(course, add);
+  rules((code, level, stepId, values = {}) => void found.push({ code, level, stepId, values }));
   return found;
 }
 
+/** What a plan says of its moments and materials, whatever comes of it. */
+export const courseNotes = (course: Course): Finding[] =>
+  foundBy((add) => {
+    safetyStops(course, add);
+    momentRules(course, add);
+    materialRules(course, add);
+  });
+
 /** What a plan says about itself, most urgent first; the rules are common practice. */
 export function notesOf(course: Course, outcome: Outcome): Finding[] {
-  const found: Finding[] = [];
-  const add: AddFinding = (code, level, stepId, values = {}) =>
-    void found.push({ code, level, stepId, values });
-  found.push(...courseNotes(course));
-  outcomeRules(course, outcome, add);
-  workingRules(course, outcome, add);
+  const found = [
+    ...courseNotes(course),
+    ...foundBy((add) => {
+      outcomeRules(course, outcome, add);
+      workingRules(course, outcome, add);
+    }),
+  ];
   return found.sort((a, b) => FINDING_LEVELS.indexOf(a.level) - FINDING_LEVELS.indexOf(b.level));
 }

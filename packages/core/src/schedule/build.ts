@@ -1,5 +1,7 @@
 import { type AirSeries } from '../air';
+import { checkRange } from '../errors';
 import { type Facing } from '../piece';
+import { checkWork } from '../plan';
 import { SECONDS_PER_DAY, SECONDS_PER_MINUTE } from '../units';
 import {
   type Chain,
@@ -24,6 +26,13 @@ import { type Order, type Problem } from './types';
 const SOON = 90 * SECONDS_PER_MINUTE;
 /** How often the beginning of a cluster is moved before a window counts as missed. */
 const MOST_MOVES = 80;
+/**
+ * What one timetable is worse for than another, beside when all is ready [s, or s for each s]: no time for a task, a window
+ * missed, parts ready later on the mean, work round the work. In this order of weight; assumed.
+ */
+const COSTS = { impossible: 1e9, missed: 500 * SECONDS_PER_MINUTE, mean: 0.02, around: 0.05 } as const;
+/** People there may be. */
+const PEOPLE = { min: 1, max: 3 } as const;
 /** What a film that never dries counts as, after its last task [s]. */
 const NEVER = 60 * SECONDS_PER_DAY;
 
@@ -59,6 +68,8 @@ export const keyOf = (job: number, task: number): string => `${job} ${task}`;
 
 /** Goes through the parts of a problem. @throws as `forecast` */
 export function benchOf(problem: Problem, learned: Order['learned'] = {}): Bench {
+  if (problem.work !== undefined) checkWork(problem.work);
+  checkRange('people', problem.people, PEOPLE, '');
   const known = new Map<string, Chain>();
   const airs: AirSeries[] = [];
   const chains = problem.jobs.map((job) => {
@@ -211,11 +222,11 @@ function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlyS
     joined: [...joined],
     ready,
     score:
-      (failed === null ? 0 : 1e9) +
-      missed.size * 500 * SECONDS_PER_MINUTE +
+      (failed === null ? 0 : COSTS.impossible) +
+      missed.size * COSTS.missed +
       ready +
-      0.02 * mean +
-      0.05 * around(floor, problem),
+      COSTS.mean * mean +
+      COSTS.around * around(floor, problem),
   };
 }
 

@@ -98,6 +98,21 @@ const carriesBrush = (before: Booking, { job, index, task, window }: Wish): bool
   window.closes !== null &&
   window.closes - window.opens < WET_WINDOW;
 
+/**
+ * Cleaning between two bookings of one hand; none where the next wants the same brush soon, or takes it along.
+ * @param waits - how long a brush may wait for the same paint [s]
+ */
+export function washBetween(
+  before: Booking,
+  next: Pick<Booking, 'brushIn' | 'from' | 'carries'>,
+  waits: number,
+): number {
+  if (next.carries) return 0;
+  const same =
+    before.brushOut !== null && before.brushOut === next.brushIn && next.from - before.until <= waits;
+  return same ? 0 : before.wash;
+}
+
 /** Index of the first booking that begins after a moment. */
 function indexAfter(hand: readonly Booking[], moment: number): number {
   let low = 0;
@@ -296,19 +311,9 @@ export class Floor {
     if (work !== undefined && !((nextStretch(work, from)?.opens ?? Infinity) <= from)) return false;
     const hand = this.hands[other.hand]!;
     const before = hand[hand.indexOf(other) - 1];
-    const ends = (one: Booking): number => one.until + this.washBetween(one, other);
+    const ends = (one: Booking): number => one.until + washBetween(one, other, this.waits);
     if (before !== undefined && ends(before) > from) return false;
     return other.hand !== booking.hand || ends(booking) <= from;
-  }
-
-  /** Cleaning between two bookings of one hand; none where the next wants the same brush soon, or takes it along. */
-  private washBetween(before: Booking, next: Pick<Booking, 'brushIn' | 'from' | 'carries'>): number {
-    if (next.carries) return 0;
-    return before.brushOut !== null &&
-      before.brushOut === next.brushIn &&
-      next.from - before.until <= this.waits
-      ? 0
-      : before.wash;
   }
 
   private begins(booking: Booking): number {
@@ -331,7 +336,7 @@ export class Floor {
       const carried =
         before !== undefined && from - before.until < before.wash && carries(before) ? before.wash : 0;
       const at = { brushIn: task.brushIn, from, carries: carried > 0 };
-      const wash = before === undefined ? 0 : this.washBetween(before, at);
+      const wash = before === undefined ? 0 : washBetween(before, at, this.waits);
       if (this.fits(hand, i, task, from, until, wash, carried)) {
         const saves = before !== undefined && before.wash > 0 && wash === 0;
         if (best === null || (saves && !best.saves)) best = { hand: h, saves, carried };

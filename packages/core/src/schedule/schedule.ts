@@ -162,9 +162,9 @@ function finished(bench: Bench, built: Built, bound: number, builds: number): Sc
 
 /** When it is ready in air that dries quicker, and slower: the same order. */
 function bandOf(bench: Bench, order: Order, ready: number): readonly [number, number] {
-  const [quick, slow] = [AIR_SPREAD, -AIR_SPREAD].map((by) => {
-    return build(benchInAir(bench, Math.exp(by)), order.jobs, order.joined).ready;
-  });
+  const [quick, slow] = [AIR_SPREAD, -AIR_SPREAD].map(
+    (by) => build(benchInAir(bench, Math.exp(by)), order.jobs, order.joined).ready,
+  );
   // Quicker air may come to a face that has to wait longer for its turn.
   return [Math.min(quick!, slow!, ready), Math.max(quick!, slow!, ready)];
 }

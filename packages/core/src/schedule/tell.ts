@@ -2,8 +2,8 @@ import { type StepMoment } from '../basis';
 import { stretchFrom, type WorkTime } from '../plan';
 import { SECONDS_PER_MINUTE } from '../units';
 import { type Bench, type Built, keyOf } from './build';
-import { readyAt } from './chain';
-import { type Booking } from './floor';
+import { readyAt, windowAt } from './chain';
+import { type Booking, washBetween } from './floor';
 import { longestOf } from './tasks';
 import { type Entry, type MixedAt, type Obstacle, type Schedule } from './types';
 
@@ -123,7 +123,7 @@ function entriesOf(
   if (recipe !== null) return [{ ...base, kind: 'mix', from, until, recipe, float: 0 }];
   const turn = problem.minutes.turn * SECONDS_PER_MINUTE;
   const waits = problem.minutes.brushWaits * SECONDS_PER_MINUTE;
-  const same = booking.brushOut !== null && booking.brushOut === next?.brushIn && next.from - until <= waits;
+  const wash = next === undefined ? booking.wash : washBetween(booking, next, waits);
   return [
     ...(booking.turned && turn > 0
       ? [{ ...base, kind: 'turn' as const, from: from - turn, until: from, float: 0 }]
@@ -141,9 +141,7 @@ function entriesOf(
       opens: window.opens,
       closes: window.closes,
     },
-    ...(booking.wash > 0 && !same && next?.carries !== true
-      ? [{ ...base, kind: 'clean' as const, from: until, until: until + booking.wash, float: 0 }]
-      : []),
+    ...(wash > 0 ? [{ ...base, kind: 'clean' as const, from: until, until: until + wash, float: 0 }] : []),
   ];
 }
 
@@ -195,22 +193,21 @@ function atWorkBy({ from, until, wash }: Booking, float: number, work: WorkTime 
   return 0;
 }
 
-/** Why there is no timetable: what takes longer than there is time, or a window that no stretch of work reaches. */
+/** Why there is no timetable: what takes longer than any stretch of work, or what there is no time for at all. */
 function obstacleOf({ chains, problem }: Bench, { failed }: Built): Obstacle | null {
   if (failed === null) return null;
   const chain = chains[failed.job]!;
   const task = chain.tasks[failed.task]!;
   const longest = longestOf(problem);
-  const alone = chain.alone[failed.task + 1]!;
-  const needs = alone.ends - (chain.alone[failed.task]!.ends ?? 0);
-  const hands = task.kind === 'sections' ? needs : task.hands;
+  // Sections take longer than their brushes: with the waits between.
+  const [before, after] = [chain.alone[failed.task]!, chain.alone[failed.task + 1]!];
+  const hands =
+    task.kind === 'sections' ? after.ends - windowAt(chain, before, failed.task).opens : task.hands;
   return {
     reason: longest > 0 && hands + task.wash > longest ? 'too-long' : 'no-time',
     partId: problem.jobs[failed.job]!.id,
     stepId: task.step?.id ?? task.prepares[0]!,
     needs: hands + task.wash,
     longest,
-    opensAfter: 0,
-    closesAfter: 0,
   };
 }

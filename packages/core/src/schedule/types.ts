@@ -123,15 +123,12 @@ export interface MixedAt {
 
 /** What stands in the way of any timetable. */
 export interface Obstacle {
-  readonly reason: 'too-long' | 'window' | 'no-time';
+  readonly reason: 'too-long' | 'no-time';
   readonly partId: string;
   readonly stepId: string;
   /** How long it takes, and the longest stretch there is. */
   readonly needs: number;
   readonly longest: number;
-  /** Of a window: when it opens and closes after the work that it hangs on. */
-  readonly opensAfter: number;
-  readonly closesAfter: number;
 }
 
 export interface Schedule {

@@ -3,7 +3,7 @@ import { Store } from '@ngrx/store';
 import { type Plan, type TimingFile } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type Entry, type Pin, type Schedule, sumsOf } from '@zaffet/core/schedule';
-import { duration, partsOf, sittingTitle } from '@zaffet/words';
+import { duration, missedText, partsOf, sittingTitle } from '@zaffet/words';
 import { basisOf, type OtherWay, partPlan, type Sitting, sittings, workTime } from '@zaffet/workshop';
 import { format, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
@@ -255,14 +255,7 @@ export class DaysModel {
   readonly breaks = computed(() => {
     const [timed, preview] = [this.timed(), this.preview()];
     if (timed === null || preview === null) return '';
-    const broken = preview.table.missed.map(({ partId, stepId, from, closes }) => {
-      const sitting = this.sittings().find(({ work }) =>
-        work.some((one) => one.partId === partId && one.stepId === stepId),
-      );
-      const what = sitting === undefined ? 'a step' : sittingTitle(sitting, preview.of);
-      const part = preview.of.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? '';
-      return `${what} on the ${part} misses its window by ${duration(from - closes!)}`;
-    });
+    const broken = preview.table.missed.map((entry) => missedText(entry, preview.of));
     const [before, after] = [timed.table.ready, preview.table.ready];
     const moved =
       before === null || after === null

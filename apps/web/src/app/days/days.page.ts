@@ -4,7 +4,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
-import { duration, obstacleText, weekText } from '@zaffet/words';
+import { duration, missedText, obstacleText, weekText } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
@@ -75,6 +75,11 @@ export class DaysPage {
   protected readonly obstacle = computed(() => {
     const shown = this.model.shown();
     return shown?.table.obstacle == null ? null : obstacleText(shown.table.obstacle, shown.of);
+  });
+  /** Windows that no order of the work keeps, each in a sentence. */
+  protected readonly missed = computed(() => {
+    const shown = this.model.shown();
+    return shown === null ? [] : shown.table.missed.map((entry) => missedText(entry, shown.of));
   });
   protected readonly timing = computed(() => this.model.file()!.timing);
   protected readonly deadline = computed(() => {
