@@ -110,6 +110,29 @@ describe('zaffet predict', () => {
     expect(lines).toEqual([await predict(DEMO), await predict(other)]);
   });
 
+  it('says what is done when, as predicted, in JSON, as a table and as a calendar', async () => {
+    const { code, out } = await call('schedule', DEMO);
+    expect(code).toBe(0);
+    const told = JSON.parse(out) as Timetable;
+    expect(told.obstacle).toBeNull();
+    expect(told.missed).toEqual([]);
+    // The moments are those of the forecast.
+    const prediction = await predict(DEMO);
+    for (const { id, laidAt } of prediction.coats) {
+      const step = told.steps.find((one) => one.part === prediction.part && one.step === id)!;
+      expect(Math.abs(Date.parse(step.at) - Date.parse(laidAt)))
+        .withContext(id)
+        .toBeLessThan(1000);
+    }
+    const table = (await call('schedule', DEMO, '--as', 'csv')).out.trim().split('\r\n');
+    const calendar = (await call('schedule', DEMO, '--as', 'ics')).out;
+    expect(table[0]).toMatch(/^from,until,hand,what,part,/);
+    expect(calendar.match(/BEGIN:VEVENT/g)!.length).toBe(told.sittings.length);
+    const bad = await call('schedule', DEMO, '--as', 'parchment');
+    expect([bad.code, bad.out]).toEqual([2, '']);
+    expect(bad.err).toContain('--as json, csv or ics');
+  });
+
   it('begins a plan at another instant', async () => {
     const shelf = fileURLToPath(new URL('../../../demo/plans/4-lamp-shelf-front-rail.json', import.meta.url));
     const filed = await predict(shelf);

@@ -17,7 +17,6 @@ import { type Block, blocksOf, GAP, LANE, RAIL, ribbonsOf, scaleOf, spanOf } fro
 import { DaysModel, isMovable } from './days-model';
 
 const COLUMN = 236;
-const MOST = 420;
 const HEAD = 44;
 const NIGHT = 24;
 const LEAST_HEIGHT = 300;
@@ -74,7 +73,7 @@ export class DaysBoard {
   /** As wide as there is room, so that what is done can be read. */
   protected readonly column = computed(() => {
     const share = (this.size().width - 50) / Math.max(1, this.model.days().length) - 1;
-    return Math.min(MOST, Math.max(COLUMN, this.labelX() + 150, share));
+    return Math.max(COLUMN, this.labelX() + 150, share);
   });
   protected readonly lanesText = computed(() =>
     this.model

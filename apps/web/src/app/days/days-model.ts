@@ -3,10 +3,12 @@ import { Store } from '@ngrx/store';
 import { type Plan, type TimingFile } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type Entry, type Pin, type Schedule, sumsOf } from '@zaffet/core/schedule';
-import { duration, missedText, partsOf, sittingTitle } from '@zaffet/words';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { celsius, duration, missedText, partsOf, perCent, sittingTitle } from '@zaffet/words';
 import { basisOf, type OtherWay, partPlan, type Sitting, sittings, workTime } from '@zaffet/workshop';
 import { format, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
+import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { Latest } from '../workers/thread';
@@ -64,6 +66,7 @@ export class DaysModel {
   private readonly store = inject(Store);
   private readonly timetables = inject(Timetables);
   private readonly clock = inject(Clock);
+  private readonly units = inject(Units).system;
   readonly file = this.store.selectSignal(planFeature.selectFile);
   private readonly timed = this.store.selectSignal(planFeature.selectTimed);
   /** What a hand drags, or another way that is looked at; back to the plan as soon as that changes. */
@@ -162,17 +165,13 @@ export class DaysModel {
     const told = samples.filter(({ at }) => Date.parse(at) >= day && Date.parse(at) < day + DAY);
     const before = samples.findLast(({ at }) => Date.parse(at) <= day);
     const all = told.length > 0 ? told : before === undefined ? [samples[0]!] : [before];
-    const range = (values: readonly number[], unit: string): string => {
-      const [low, high] = [Math.round(Math.min(...values)), Math.round(Math.max(...values))];
-      return low === high ? `${low} ${unit}` : `${low} to ${high} ${unit}`;
-    };
-    return `${range(
-      all.map(({ temperatureC }) => temperatureC),
-      '°C',
-    )}, ${range(
-      all.map(({ humidity }) => humidity * 100),
-      '%',
-    )}`;
+    const [low, high] = [Math.min, Math.max].map((pick) => ({
+      temperature: celsius(celsiusToKelvin(pick(...all.map((one) => one.temperatureC))), this.units()),
+      humidity: perCent(pick(...all.map((one) => one.humidity))),
+    })) as [Record<'temperature' | 'humidity', string>, Record<'temperature' | 'humidity', string>];
+    const range = (key: 'temperature' | 'humidity'): string =>
+      low[key] === high[key] ? low[key] : `${low[key]} to ${high[key]}`;
+    return `${range('temperature')}, ${range('humidity')}`;
   }
 
   /** What else could be done: looked for once the timetable stands. */
@@ -202,10 +201,13 @@ export class DaysModel {
     this.preview.set(null);
   }
 
-  private readonly dragging = new Latest<readonly Pin[], { pins: readonly Pin[]; table: Schedule }>(
-    async (pins) => {
-      const { of, table } = this.timed()!;
-      return { pins, table: await this.timetables.drag(of, table, pins) };
+  /** What the thread holds to drag from. */
+  private held: Timed | null = null;
+  private readonly dragging = new Latest<{ timed: Timed; pins: readonly Pin[] }, Schedule>(
+    async ({ timed: { of, table }, pins }) => {
+      if (this.held?.table !== table) await this.timetables.hold(of, table);
+      this.held = { of, table };
+      return this.timetables.drag(pins);
     },
   );
   private dragged = false;
@@ -217,12 +219,20 @@ export class DaysModel {
     if (timed === null || this.looked() !== null) return;
     this.dragged = true;
     const pins = pinsWith(timed.of, sitting, at);
+    const start = Date.parse(timed.of.startsAt);
+    const moments = pins.map(({ at: instant, ...pin }) => ({
+      ...pin,
+      at: (Date.parse(instant) - start) / MS,
+    }));
     this.dragging.put(
-      pins.map(({ at: instant, ...pin }) => ({ ...pin, at: (Date.parse(instant) - this.start()) / MS })),
-      ({ table }) => {
+      { timed, pins: moments },
+      (table) => {
         if (this.dragged) this.preview.set({ of: timed.of, table });
       },
-      () => undefined,
+      () => {
+        // Another thread begins with the next move, and holds nothing.
+        this.held = null;
+      },
     );
   }
 

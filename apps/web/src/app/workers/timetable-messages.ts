@@ -6,8 +6,10 @@ import { type OtherWay, type Standing } from '@zaffet/workshop';
 export interface TimetableWorker {
   /** When everything is done. */
   time(plan: Plan): Schedule;
-  /** The same order with work put to other moments, while a hand drags. */
-  drag(plan: Plan, table: Schedule, pins: readonly Pin[]): Schedule;
+  /** Takes a timetable to drag from: its parts are gone through once for all that follows. */
+  hold(plan: Plan, table: Schedule): void;
+  /** The same order with work put to other moments. */
+  drag(pins: readonly Pin[]): Schedule;
   /** What else could be done, each with what it gains and costs. */
   others(plan: Plan, table: Schedule): readonly OtherWay[];
   /** The latest start that is done by an instant. */

@@ -3,15 +3,16 @@ import { endsAt, otherWays, problemOf, standingAt, startToEndBy, timetable } fro
 import { expose } from 'comlink';
 import { type TimetableWorker } from './timetable-messages';
 
-/** What is being dragged: a plan's parts are gone through once for all frames of a drag. */
-let dragged: { key: string; timed: (pins: readonly Pin[]) => Schedule } | null = null;
+let held: ((pins: readonly Pin[]) => Schedule) | null = null;
 
 const worker: TimetableWorker = {
   time: (plan) => timetable(plan).table,
-  drag: (plan, table, pins) => {
-    const key = JSON.stringify([plan, table.order]);
-    if (dragged?.key !== key) dragged = { key, timed: retimer(problemOf(plan), table) };
-    return dragged.timed(pins);
+  hold: (plan, table) => {
+    held = retimer(problemOf(plan), table);
+  },
+  drag: (pins) => {
+    if (held === null) throw new Error('nothing is held');
+    return held(pins);
   },
   others: (plan, table) => otherWays(plan, table),
   startToEndBy,

@@ -5,19 +5,27 @@ import { type OtherWay, type Standing } from '@zaffet/workshop';
 import { Thread } from './thread';
 import { type TimetableWorker } from './timetable-messages';
 
+const startThread = (): Worker =>
+  new Worker(new URL('./timetable.worker', import.meta.url), { type: 'module' });
+
 /** Timetables, worked out off the page's thread: one for all pages, so that it stays warm. */
 @Injectable({ providedIn: 'root' })
 export class Timetables {
-  private readonly thread = new Thread<TimetableWorker>(
-    () => new Worker(new URL('./timetable.worker', import.meta.url), { type: 'module' }),
-  );
+  private readonly thread = new Thread<TimetableWorker>(startThread);
+  /** How all plans of a list stand: nothing that is open waits for that. */
+  private readonly list = new Thread<TimetableWorker>(startThread);
 
   time(plan: Plan): Promise<Schedule> {
     return this.thread.ask((remote) => remote.time(plan));
   }
 
-  drag(plan: Plan, table: Schedule, pins: readonly Pin[]): Promise<Schedule> {
-    return this.thread.ask((remote) => remote.drag(plan, table, pins));
+  /** Takes hold of a timetable, to drag from it. */
+  hold(plan: Plan, table: Schedule): Promise<void> {
+    return this.thread.ask((remote) => remote.hold(plan, table));
+  }
+
+  drag(pins: readonly Pin[]): Promise<Schedule> {
+    return this.thread.ask((remote) => remote.drag(pins));
   }
 
   others(plan: Plan, table: Schedule): Promise<readonly OtherWay[]> {
@@ -33,6 +41,6 @@ export class Timetables {
   }
 
   standing(plan: Plan, now: number): Promise<Standing> {
-    return this.thread.ask<Standing>((remote) => remote.standing(plan, now));
+    return this.list.ask<Standing>((remote) => remote.standing(plan, now));
   }
 }
