@@ -3,6 +3,7 @@ import { type Facing } from '@zaffet/core/piece';
 import { type PrepStep } from '@zaffet/core/plan';
 import { type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
 import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
+import { format } from 'date-fns';
 import { duration } from './format';
 import { layerWord, stepTitle } from './names';
 
@@ -17,14 +18,12 @@ export interface WallClock {
 /** The clock of a plan's shop, by a day of 24 hours; of UTC where nobody said where it is. */
 export function wallClock({ work }: Pick<Plan, 'work'>): WallClock {
   const zone = work?.zone ?? '+00:00';
-  const two = (value: number): string => String(value).padStart(2, '0');
-  const time = (at: number): string => {
-    const date = onWall(at, zone);
-    return `${two(date.getHours())}:${two(date.getMinutes())}`;
-  };
-  return { time, dayTime: (at) => `${DAYS[onWall(at, zone).getDay()]!} ${time(at)}` };
+  const written =
+    (pattern: string) =>
+    (at: number): string =>
+      format(onWall(at, zone), pattern);
+  return { time: written('HH:mm'), dayTime: written('EEE HH:mm') };
 }
-const DAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 
 /** A stage of preparation in a word or two, for a line of a day. */
 const PREP_SHORT: Readonly<Record<PrepStep, string>> = {
@@ -179,9 +178,9 @@ export const WEEKDAY_NAMES: Readonly<Record<Weekday, string>> = {
   sun: 'Sunday',
 };
 
-/** Minutes from midnight as a clock shows them. */
+/** Minutes from midnight as a clock shows them; midnight at the end of a day is 24:00. */
 const clockOf = (minutes: number): string =>
-  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+  minutes === 1440 ? '24:00' : format(new Date(2026, 0, 5, 0, minutes), 'HH:mm');
 
 /** A working week in a line: "Mon to Fri 08:00 to 12:00, 13:00 to 17:00". */
 export function weekText(work: WorkFile | null): string {

@@ -19,9 +19,9 @@ import { planFeature } from '../plan/plan.feature';
 import { ChoiceField } from '../ui/choice-field';
 import { MomentField } from '../ui/moment-field';
 import { NumberField } from '../ui/number-field';
+import { StretchField } from '../ui/stretch-field';
 import { ToggleField } from '../ui/toggle-field';
 
-const MIDNIGHT = new Date(2026, 0, 5);
 const MOST_STRETCHES = LIMITS.stretches.max;
 
 /** When, by whom and where there is work: of this plan, and, where it is kept, of every new one. */
@@ -35,6 +35,7 @@ const MOST_STRETCHES = LIMITS.stretches.max;
     MatIconModule,
     MomentField,
     NumberField,
+    StretchField,
     ToggleField,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -94,11 +95,6 @@ export class ShopSheet {
     if (known !== undefined) this.money.choose(known);
   }
 
-  /** A time of day as a moment of some day. */
-  protected clockAt(minutes: number): Date {
-    return new Date(MIDNIGHT.getTime() + minutes * 60_000);
-  }
-
   private change(changes: Partial<WorkFile>): void {
     const work = this.work();
     if (work !== null) this.store.dispatch(PlanEditor.workChanged({ work: { ...work, ...changes } }));
@@ -113,28 +109,11 @@ export class ShopSheet {
     this.change({ week: { ...this.work()!.week, [day]: stretches } });
   }
 
-  protected setStretch(day: Weekday, index: number, which: keyof DayStretch, at: Date | null): void {
-    if (at === null) return;
-    const minutes = at.getHours() * 60 + at.getMinutes();
-    const value = which === 'closesMin' && minutes === 0 ? 1440 : minutes;
-    const stretches = this.work()!.week[day].map((one, i) =>
-      i === index ? { ...one, [which]: value } : one,
+  protected setStretch(day: Weekday, index: number, stretch: DayStretch): void {
+    this.setDay(
+      day,
+      this.work()!.week[day].map((one, i) => (i === index ? stretch : one)),
     );
-    this.setDay(day, stretches);
-  }
-
-  /** Between what bounds an end of a stretch may lie. */
-  protected bounds(
-    stretches: readonly DayStretch[],
-    index: number,
-  ): { least: Date; opensMost: Date; closesLeast: Date; most: Date } {
-    const { opensMin, closesMin } = stretches[index]!;
-    return {
-      least: this.clockAt(stretches[index - 1]?.closesMin ?? 0),
-      opensMost: this.clockAt(closesMin - 5),
-      closesLeast: this.clockAt(opensMin + 5),
-      most: this.clockAt(Math.min(1435, stretches[index + 1]?.opensMin ?? 1435)),
-    };
   }
 
   protected canAdd(stretches: readonly DayStretch[]): boolean {
@@ -193,10 +172,8 @@ export class ShopSheet {
     this.change({ daylight: keep ? { opensMin: 540, closesMin: 960 } : null });
   }
 
-  protected setDaylight(which: keyof DayStretch, at: Date | null): void {
-    const { daylight } = this.work()!;
-    if (at === null || daylight === null) return;
-    this.change({ daylight: { ...daylight, [which]: at.getHours() * 60 + at.getMinutes() } });
+  protected setDaylight(daylight: DayStretch): void {
+    this.change({ daylight });
   }
 
   protected readonly daysOff = computed(() =>
