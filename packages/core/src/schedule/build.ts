@@ -14,7 +14,8 @@ import {
   stepTo,
   windowAt,
 } from './chain';
-import { type Booking, Floor } from './floor';
+import { type Booking } from './booking';
+import { Floor } from './floor';
 import { type Order, type Problem } from './types';
 
 /*
@@ -51,7 +52,7 @@ export interface Bench {
 /** A timetable before it is told. */
 export interface Built {
   readonly bookings: readonly (readonly Booking[])[];
-  readonly hands: Floor['hands'];
+  readonly hands: readonly (readonly Booking[])[];
   readonly points: readonly Point[];
   readonly missed: ReadonlySet<string>;
   /** A task there is no time for. */
@@ -214,7 +215,7 @@ function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlyS
   const mean = readies.reduce((sum, at) => sum + at, 0) / readies.length;
   return {
     bookings,
-    hands: floor.hands,
+    hands: floor.hands.all,
     points,
     missed,
     failed,
@@ -233,7 +234,7 @@ function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlyS
 /** Cleaning, mixing and turning [s]. */
 function around({ hands }: Floor, { minutes }: Problem): number {
   let sum = 0;
-  for (const hand of hands)
+  for (const hand of hands.all)
     for (const booking of hand) {
       if (booking.recipe !== null) sum += booking.until - booking.from;
       if (booking.turned) sum += minutes.turn * SECONDS_PER_MINUTE;

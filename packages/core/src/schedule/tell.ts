@@ -3,7 +3,7 @@ import { stretchFrom, type WorkTime } from '../plan';
 import { SECONDS_PER_MINUTE } from '../units';
 import { type Bench, type Built, keyOf } from './build';
 import { readyAt, windowAt } from './chain';
-import { type Booking, washBetween } from './floor';
+import { type Booking, washBetween } from './booking';
 import { longestOf } from './tasks';
 import { type Entry, type MixedAt, type Obstacle, type Schedule } from './types';
 

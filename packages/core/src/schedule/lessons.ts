@@ -1,0 +1,96 @@
+import { type Basis } from '../basis';
+import { courseOf } from '../course';
+import { forecast } from '../forecast';
+import { courseNotes, type FindingCode } from '../notes';
+import { toolOf } from '../tools';
+import { type Bench, type Built, keyOf } from './build';
+import { topFilm } from './chain';
+import { momentsOf } from './tell';
+import { type Order } from './types';
+
+/** Findings that a later moment of a step brings, and an earlier one had not. */
+const OF_MOMENTS: readonly FindingCode[] = [
+  'glue-closing',
+  'glue-dried',
+  'medium-wet',
+  'hide-not-cured',
+  'base-not-dry',
+  'start-never',
+  'blade-hard',
+  'cloth-in-vain',
+  'salt-loose',
+  'buff-early',
+  'spray-recoat',
+  'wax-on-wet-dark',
+  'heat-on-solvent',
+  'heat-on-bleach',
+  'bleach-after-alcohol',
+  'milk-old',
+];
+
+/** What is said of moments, by step. What a cloth does hangs on all that comes of a plan, the rest on its course. */
+function saidOf(basis: Basis): ReadonlySet<string> {
+  const rubs = basis.plan.steps.some(
+    (step) => step.kind === 'distress' && toolOf(step.tool).action === 'rub',
+  );
+  const found = rubs ? forecast(basis).findings : courseNotes(courseOf(basis));
+  return new Set(
+    found.filter(({ code }) => OF_MOMENTS.includes(code)).map(({ code, stepId }) => `${stepId} ${code}`),
+  );
+}
+
+/** Latest starts that the forecasts of a timetable teach; null where no moment made anything worse. */
+export function taught(bench: Bench, built: Built): Order['learned'] | null {
+  const learned: Record<string, number> = { ...bench.learned };
+  let more = false;
+  bench.problem.jobs.forEach(({ basis }, job) => {
+    const { tasks, alone, said } = bench.chains[job]!;
+    const { plan } = alone[0]!.run.basis;
+    const moments = momentsOf(bench, built, job);
+    const key = JSON.stringify(moments);
+    const at = { plan, shop: basis.shop, moments };
+    const heard = (of: Basis, as: string): ReadonlySet<string> => {
+      let known = said.get(as);
+      if (known === undefined) said.set(as, (known = saidOf(of)));
+      return known;
+    };
+    const free = heard({ plan, shop: basis.shop }, '');
+    for (const finding of heard(at, key)) {
+      if (free.has(finding)) continue;
+      const stepId = finding.split(' ')[0]!;
+      const index = tasks.findIndex(({ step, top }) => step?.id === stepId || top?.id === stepId);
+      const film = index < 0 ? undefined : topFilm(alone[index]!);
+      const begun = moments[stepId];
+      if (film === undefined || begun === undefined || !('notBefore' in begun)) continue;
+      const waits = latestGood(at, stepId, begun.notBefore, finding) - laidOf(at, film.step.id);
+      // Laid at another moment it may dry otherwise than what was learned from.
+      if (waits >= (learned[keyOf(job, index)] ?? Infinity)) continue;
+      learned[keyOf(job, index)] = waits;
+      more = true;
+    }
+  });
+  return more ? learned : null;
+}
+
+/** When a film is laid by its moments [s from the plan's start]. */
+function laidOf(basis: Basis, stepId: string): number {
+  return courseOf(basis).films.find(({ step }) => step.id === stepId)?.laidAt ?? 0;
+}
+
+/** The latest moment of a step that brings no finding, to five minutes [s from the plan's start]. */
+function latestGood(
+  basis: Basis & { moments: NonNullable<Basis['moments']> },
+  stepId: string,
+  late: number,
+  finding: string,
+): number {
+  const { [stepId]: _, ...others } = basis.moments;
+  let good = courseOf({ ...basis, moments: others }).times.find(({ step }) => step.id === stepId)!.from;
+  let bad = late;
+  while (bad - good > 300) {
+    const mid = (good + bad) / 2;
+    if (saidOf({ ...basis, moments: { ...others, [stepId]: { notBefore: mid } } }).has(finding)) bad = mid;
+    else good = mid;
+  }
+  return good;
+}
