@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { run } from './main';
 import { type explainFigure, predict } from './predict';
+import { type Timetable } from './schedule';
 
 const DEMO = fileURLToPath(new URL('../../../demo/plans/1-sea-chest.json', import.meta.url));
 

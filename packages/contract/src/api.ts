@@ -14,6 +14,9 @@ export const API = {
   shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
   measures: '/api/shelf/measures',
   shop: '/api/shop',
+  air: '/api/air',
+  /** Every reading as it comes in; with the stand-in for an instrument where that is asked for. */
+  airStream: (simulated: boolean): string => `/api/air/stream${simulated ? '?simulated=yes' : ''}`,
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

@@ -28,6 +28,7 @@ const LISTS: Readonly<Record<string, number>> = {
   percent: CELLS_OF_MAP,
   items: LIMITS.shelfItems.max,
   pins: LIMITS.pins.max,
+  readings: LIMITS.readings.max,
 };
 /** Most fields of a group, by its name. */
 const GROUPS: Readonly<Record<string, number>> = {
@@ -48,7 +49,10 @@ type Refuse = (path: string, message: string) => never;
  * Looks whether a value is of a size that a schema may be let loose on.
  * @throws ZaffetError of the code given, with the first place that holds too much
  */
-export function checkBounds(value: unknown, code: 'plan.invalid' | 'shelf.invalid' | 'shop.invalid'): void {
+export function checkBounds(
+  value: unknown,
+  code: 'plan.invalid' | 'shelf.invalid' | 'shop.invalid' | 'air.refused',
+): void {
   let cells = 0;
   const refuse: Refuse = (path, message) => {
     throw new ZaffetError(fault(code, [{ path, message: `${path} ${message}` }]));

@@ -37,6 +37,10 @@ export const ERRORS = {
     message:
       'This is no file of air readings. Choose a CSV file with the columns time, temperature_c, humidity_percent.',
   },
+  'air.refused': {
+    status: 400,
+    message: 'These are no readings of the air that Zaffet can keep.',
+  },
   'palette.unreadable': { status: 400, message: 'This is no palette file that Zaffet can read.' },
   'picture.unreadable': {
     status: 400,

@@ -1,3 +1,4 @@
+export * from './air/types';
 export * from './api';
 export * from './errors';
 export { type NamedColour, readGpl, writeGpl } from './formats/gpl';

@@ -45,9 +45,10 @@ import { badCell, mapRange } from './plan/maps';
 import { migratePlan } from './plan/migrate';
 import { unpackMap } from './plan/file';
 import { checked } from './refusals';
-import { type Shop } from './shop/types';
+import { type Shop, USUAL_SHOP } from './shop/types';
 import { isZone } from './plan/zone';
 import {
+  AIR_ORIGINS,
   type DayStretch,
   FITTING_KINDS,
   FITTING_TREATMENTS,
@@ -368,6 +369,7 @@ const timing = Joi.object({
 }).required();
 
 const air = Joi.object({
+  origin: oneOf(AIR_ORIGINS),
   temperatureC: number('temperatureC'),
   humidity: number('humidity'),
   draughtMS: number('draughtMS'),
@@ -528,6 +530,15 @@ const shopSchema = Joi.object<Shop>({
     draughtMS: number('draughtMS'),
     altitudeM: number('altitudeM'),
   }).required(),
+  // A shop kept before it was asked for is like most.
+  room: Joi.object({
+    volumeM3: number('volumeM3'),
+    airChanges: number('airChanges'),
+    holdsH: number('holdsH'),
+    moistureGH: number('moistureGH'),
+    heatedC: wanted('temperatureC'),
+    restC: wanted('temperatureC'),
+  }).default(USUAL_SHOP.room),
 }).required();
 
 /** Reads what the shop is. @throws ZaffetError `shop.invalid` with every refused field */
@@ -543,4 +554,5 @@ export function parseSave(value: unknown): { readonly revision: number; readonly
   return { revision, plan: parsePlan(plan) };
 }
 
+export { parseReadings } from './air/schema';
 export { parseItemChanges, parseMeasures, parseShelf, parseShelfItem } from './shelf/schema';

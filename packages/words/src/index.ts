@@ -1,3 +1,4 @@
+export * from './airFile';
 export * from './findings';
 export * from './format';
 export * from './hazards';

@@ -122,6 +122,12 @@ export function workTime({ work, startsAt }: Pick<Plan, 'work' | 'startsAt'>): {
 /** The clock on the shop's wall: an instant as a date that reads so. */
 export const onWall = (at: number, zone: string): Date => new TZDate(at, zone);
 
+/** The instant [ms since 1970] at which that clock reads a time, written as `2026-05-12T08:00:00`. */
+export function onClock(written: string, zone: string): number {
+  const [year, month, day, hour, minute, second] = written.split(/[-T:]/).map(Number) as number[];
+  return new TZDate(year!, month! - 1, day!, hour!, minute!, second!, zone).getTime();
+}
+
 /** Eight to five with an hour at noon, from Monday to Friday: what is offered first. */
 export function usualWork(zone: string): WorkFile {
   const day: DayStretch[] = [

@@ -1,5 +1,16 @@
 export { basisOf } from './basis';
-export { onWall, usualWork, workTime } from './calendar';
+export { type AirPoint, hourlyMeans, pointOf } from './air/hourly';
+export { airOver, pointsOf, readThenExpected, shiftedAir } from './air/planAir';
+export {
+  type AirEffect,
+  type AirEffects,
+  airEffects,
+  type Answer,
+  OTHER_AIRS,
+  type OtherAir,
+} from './air/otherAirs';
+export { shopAir } from './air/shopAir';
+export { onClock, onWall, usualWork, workTime } from './calendar';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
 export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './effects';
@@ -17,6 +28,9 @@ export { type Sitting, sittings, type Urgency, URGENCIES } from './sittings';
 export { colours, recipeOf } from './potRecipe';
 export { notOnShelf, pricesKnown } from './shelf/has';
 export { potUseBy } from './shelf/keeps';
+export { hygrometerReads } from './standins/hygrometer';
+export { type MeterReading, meterReads } from './standins/moistureMeter';
+export { simulatedWeather } from './standins/weather';
 export { mapOfStep } from './stepMap';
 export { problemOf, type Timed, timetable } from './timetable';
 export { regionOf, toModel } from './toModel';

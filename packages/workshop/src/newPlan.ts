@@ -106,7 +106,7 @@ export function newPlan(
     piece: piece === undefined ? panel : bodied(piece.name, piece.parts(finish)),
     finishes: [newFinish(finish, 'Finish', steps)],
     palette: [],
-    air: { temperatureC: 21, humidity: 0.5, draughtMS: 0.1, altitudeM: 0, later: [] },
+    air: { origin: 'told', temperatureC: 21, humidity: 0.5, draughtMS: 0.1, altitudeM: 0, later: [] },
     work,
     timing: NO_TIMING,
     media: [],

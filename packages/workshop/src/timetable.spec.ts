@@ -1,9 +1,7 @@
 import { type Plan } from '@zaffet/contract';
-import { parsePlan } from '@zaffet/contract/schemas';
 import { stepTimes } from '@zaffet/core/forecast';
 import { retimer, schedule } from '@zaffet/core/schedule';
 import fc from 'fast-check';
-import { readdirSync, readFileSync } from 'node:fs';
 import { broken } from '../../core/src/testing/checkSchedule';
 import { basisOf } from './basis';
 import { usualWork } from './calendar';
@@ -12,14 +10,12 @@ import { newPlan } from './newPlan';
 import { otherWays } from './otherWays';
 import { partPlan } from './partPlan';
 import { sittings } from './sittings';
+import { demoPlans } from './testing/demo';
 import { manyParts } from './testing/manyParts';
 import { problemOf, timetable } from './timetable';
 import { USUAL_MEASURES } from '@zaffet/contract';
 
-const DEMO = new URL('../../../demo/plans/', import.meta.url);
-const demo = readdirSync(DEMO).map((name) =>
-  parsePlan(JSON.parse(readFileSync(new URL(name, DEMO), 'utf8'))),
-);
+const demo = demoPlans();
 const SEED = 20261128;
 
 describe('timetables of any plan', () => {

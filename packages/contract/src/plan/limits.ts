@@ -1,3 +1,4 @@
+import { ROOM_RANGES } from '@zaffet/core/air';
 import { FILM_MAP_RANGE, MAP_CELLS, MAP_RANGE, PLAN_RANGES } from '@zaffet/core/plan';
 import { MINUTE_RANGE } from '@zaffet/core/schedule';
 import {
@@ -120,6 +121,27 @@ export const LIMITS = {
   cells: { min: 0, max: 6_000_000, step: 1, unit: '' },
   /** Saves are counted in a database's whole numbers. */
   revision: { min: 1, max: 2_147_483_647, step: 1, unit: '' },
+  volumeM3: { ...ROOM_RANGES.volume, step: 5, unit: 'm³' },
+  airChanges: {
+    min: round(ROOM_RANGES.exchange.min * SECONDS_PER_HOUR),
+    max: round(ROOM_RANGES.exchange.max * SECONDS_PER_HOUR),
+    step: 0.1,
+    unit: 'an hour',
+  },
+  holdsH: {
+    min: ROOM_RANGES.holds.min / SECONDS_PER_HOUR,
+    max: ROOM_RANGES.holds.max / SECONDS_PER_HOUR,
+    step: 1,
+    unit: 'h',
+  },
+  moistureGH: {
+    min: 0,
+    max: round(ROOM_RANGES.moisture.max * SECONDS_PER_HOUR * 1000),
+    step: 10,
+    unit: 'g/h',
+  },
+  /** Readings of the air in one message. */
+  readings: { min: 1, max: 5000, step: 1, unit: '' },
   later: { min: 0, max: PLAN_RANGES.airSamples.max - 1, step: 1, unit: '' },
   textLength: { min: 1, max: 120, step: 1, unit: 'characters' },
 } as const satisfies Record<string, Limit>;

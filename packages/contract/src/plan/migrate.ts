@@ -280,6 +280,12 @@ function everyDay({ opensMin, closesMin, offsetMin }: Fields): Fields {
   };
 }
 
+/** Version 8 knew no air but what was told by hand. */
+function from8(file: Fields): Fields {
+  const { air } = file;
+  return { ...file, version: 9, air: isFields(air) ? { origin: 'told', ...air } : air };
+}
+
 /** Steps from each version to the next, by the version they read. */
 const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   1: from1,
@@ -289,6 +295,7 @@ const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   5: from5,
   6: from6,
   7: from7,
+  8: from8,
 };
 
 /**

@@ -24,7 +24,7 @@ import { type MinuteKey } from '@zaffet/core/schedule';
 import { type Wood } from '@zaffet/core/wood';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 8;
+export const PLAN_VERSION = 9;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -302,8 +302,16 @@ export interface Part {
   readonly use: Use;
 }
 
+/**
+ * Where the air over a plan's days comes from: told by hand, out of a file, read by instruments, or foretold. What is
+ * simulated stays known as such.
+ */
+export const AIR_ORIGINS = ['told', 'file', 'readings', 'simulated-forecast'] as const;
+export type AirOrigin = (typeof AIR_ORIGINS)[number];
+
 /** What the shop's air is like, and how it changes. */
 export interface AirFile {
+  readonly origin: AirOrigin;
   readonly temperatureC: number;
   readonly humidity: number;
   readonly draughtMS: number;

@@ -59,6 +59,7 @@ export function randomPlan(seed: number): Plan {
   return {
     ...plan,
     air: {
+      origin: 'told',
       temperatureC: within(LIMITS.temperatureC, 10 + 22 * random()),
       humidity: within(LIMITS.humidity, 0.25 + 0.6 * random()),
       draughtMS: within(LIMITS.draughtMS, times(0.12)),

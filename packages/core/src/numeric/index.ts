@@ -1,0 +1,2 @@
+export { uniform } from './hash';
+export { normalQuantile } from './normal';
