@@ -2,6 +2,7 @@ import { API, fault } from '@zaffet/contract';
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import { type Logger } from 'pino';
+import { airRoutes } from './air/routes';
 import { type Database } from './db/client';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
@@ -60,6 +61,7 @@ export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express
   app.use(planRoutes(db, sheets));
   app.use(shelfRoutes(db));
   app.use(shopRoutes(db));
+  app.use(airRoutes(db, log));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));

@@ -9,7 +9,7 @@ export {
   OTHER_AIRS,
   type OtherAir,
 } from './air/otherAirs';
-export { shopAir } from './air/shopAir';
+export { shopAir, simulatedShopAir } from './air/shopAir';
 export { onClock, onWall, usualWork, workTime } from './calendar';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';

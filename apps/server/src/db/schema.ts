@@ -1,5 +1,5 @@
 import { type PlanFile, type ShelfItem } from '@zaffet/contract';
-import { integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { integer, jsonb, pgTable, primaryKey, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 
 /** Plans, each with the revision its next save must name. A removed plan keeps its row so that it can come back. */
 export const plans = pgTable('plans', {
@@ -17,6 +17,18 @@ export const shelfItems = pgTable('shelf_items', {
   item: jsonb().$type<ShelfItem>().notNull(),
   putAt: timestamp('put_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
 });
+
+/** What instruments read of the shop's air. */
+export const airReadings = pgTable(
+  'air_readings',
+  {
+    source: text().notNull(),
+    at: timestamp({ withTimezone: true, mode: 'date' }).notNull(),
+    temperatureC: real('temperature_c').notNull(),
+    humidity: real().notNull(),
+  },
+  ({ at, source }) => [primaryKey({ columns: [at, source] })],
+);
 
 /** Facts about this shop's database itself: that the demo was loaded, what the painter measures with. */
 export const marks = pgTable('marks', { key: text().primaryKey(), value: text().notNull() });

@@ -8,7 +8,7 @@ import { marks } from '../db/schema';
 const SHOP = 'shop';
 
 /** The shop as it was last told; one that cannot be read stays where it is, and the usual one is told. */
-async function readShop(db: Database): Promise<Shop> {
+export async function readShop(db: Database): Promise<Shop> {
   const [row] = await db.select().from(marks).where(eq(marks.key, SHOP));
   if (row === undefined) return USUAL_SHOP;
   try {

@@ -267,6 +267,13 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
     ['PUT', API.measures, { dishMl: 90, spoonMl: 15, teaspoonMl: 5 }],
     ['GET', API.shop, null],
     ['PUT', API.shop, USUAL_SHOP],
+    ['GET', `${API.air}?from=${pick(['2026-05-12', 'noon', ''], random)}`, null],
+    ['POST', API.air, { temperatureC: 20, humidity: 0.5 }],
+    [
+      'POST',
+      API.air,
+      { source: 'attic', readings: [{ at: '2026-05-12T08:00:00Z', temperatureC: 20, humidity: 0.5 }] },
+    ],
     [pick(['GET', 'HEAD', 'POST'], random), pick(STATIC, random), null],
     [pick(['PATCH', 'PURGE', 'OPTIONS'], random), `/api/${pick(IDS, random)}`, null],
   ];

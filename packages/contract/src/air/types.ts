@@ -20,3 +20,8 @@ export interface KeptReading extends Reading {
 
 /** The instrument that ships with Zaffet: a stand-in for a real one, and always called so. */
 export const SIMULATED_SOURCE = 'simulated hygrometer';
+
+/** What was read in some time, an hour's mean each. */
+export interface ReadingsAnswer {
+  readonly readings: readonly Reading[];
+}

@@ -8,7 +8,7 @@ import { simulatedWeather } from '../standins/weather';
 import { type AirPoint, hourlyMeans } from './hourly';
 import { type AirEffect, airEffects, type Answer, planIn } from './otherAirs';
 import { airOver, pointsOf, readThenExpected } from './planAir';
-import { shopAir } from './shopAir';
+import { shopAir, simulatedShopAir } from './shopAir';
 
 const HOUR = 3_600_000;
 const FROM = Date.parse('2026-05-12T06:00:00Z');
@@ -104,6 +104,19 @@ describe('the air in the shop', () => {
     const inside = shopAir(outside, { ...room, moistureGH: 0 }, null);
     expect(inside.every(({ temperatureC }) => temperatureC >= 19.99)).toBeTrue();
     expect(inside.at(-1)!.humidity).toBeLessThan(outside.at(-1)!.humidity - 0.2);
+  });
+
+  it('of the simulated weather is the same whenever it is asked, and has its day at the shop’s own hours', () => {
+    const shop = { room, work: usualWork('+09:00') };
+    const whole = simulatedShopAir(Date.parse('2026-01-12T00:00:00Z'), 48, shop);
+    const later = simulatedShopAir(Date.parse('2026-01-13T00:30:00Z'), 24, shop);
+    later.forEach(({ at, temperatureC }, i) => {
+      expect(at).toBe(whole[24 + i]!.at);
+      expect(temperatureC).toBeCloseTo(whole[24 + i]!.temperatureC, 0);
+    });
+    // Nine in the morning there is midnight here.
+    expect(whole[24]!.temperatureC).toBeCloseTo(20, 1);
+    expect(whole[36]!.temperatureC).toBeLessThan(18);
   });
 
   it('follows the weather where nobody heats', () => {

@@ -1,7 +1,8 @@
-import { type RoomFile, type WorkFile } from '@zaffet/contract';
+import { type RoomFile, type Shop, type WorkFile } from '@zaffet/contract';
 import { indoors, type OutdoorSample } from '@zaffet/core/air';
 import { celsiusToKelvin, kelvinToCelsius, SECONDS_PER_HOUR } from '@zaffet/core/units';
-import { workTime } from '../calendar';
+import { onWall, workTime } from '../calendar';
+import { simulatedWeather } from '../standins/weather';
 import { type AirPoint } from './hourly';
 
 const MS = 1000;
@@ -36,4 +37,24 @@ export function shopAir(outside: readonly AirPoint[], room: RoomFile, work: Work
     temperatureC: Number(kelvinToCelsius(temperature).toFixed(2)),
     humidity: Number(humidity.toFixed(4)),
   }));
+}
+
+/** The place of the simulated weather. */
+const PLACE = 1;
+/** A room is itself after so long [h]. */
+const RUN_UP = 72;
+const HOUR = 3_600_000;
+
+/**
+ * What the simulated weather makes of the shop's air, hour by hour: a stand-in for a forecast, and always called so.
+ * @param from - [ms since 1970], taken to its full hour
+ */
+export function simulatedShopAir(
+  from: number,
+  hours: number,
+  { room, work }: Pick<Shop, 'room' | 'work'>,
+): AirPoint[] {
+  const zoneMin = work === null ? 0 : -onWall(from, work.zone).getTimezoneOffset();
+  const outside = simulatedWeather(from - RUN_UP * HOUR, RUN_UP + hours, PLACE, zoneMin);
+  return shopAir(outside, room, work).slice(RUN_UP);
 }
