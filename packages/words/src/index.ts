@@ -1,3 +1,4 @@
+export * from './air';
 export * from './airFile';
 export * from './findings';
 export * from './format';

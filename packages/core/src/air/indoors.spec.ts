@@ -47,6 +47,13 @@ describe('the air indoors', () => {
     expect(at(6).temperature).toBeLessThan(at(14).temperature - 5);
   });
 
+  it('takes some hours to warm: from 10 °C to 20 °C in two', () => {
+    const from8 = (moment: number): number | null => (moment >= 48 * HOUR ? celsiusToKelvin(20) : null);
+    const inside = indoors(steady(60, 8, 0.6), SHED, from8);
+    const at = (hour: number): number => kelvinToCelsius(inside[48 + hour]!.temperature);
+    expect([at(0), at(1), at(2), at(5)].map(Math.round)).toEqual([10, 15, 20, 20]);
+  });
+
   it('never holds more than it can, and stays within what paint is forecast in', () => {
     const wet = indoors(steady(200, 4, 0.95), { ...SHED, moisture: 2 / HOUR }, never);
     expect(Math.max(...wet.map(({ humidity }) => humidity))).toBe(0.98);

@@ -39,6 +39,8 @@ export const ROOM_RANGES = {
 
 /** Sun and people keep a room that nobody heats so much warmer than the air outside [K]; assumed. */
 const FREE_WARMTH = 2;
+/** A stove warms a cold shop no quicker than this [K/s]: five degrees an hour; assumed. */
+const WARMS = 5 / SECONDS_PER_HOUR;
 /**
  * Wood, paper and plaster take up vapour with the air and give it off again: the room answers like one of so many times
  * its volume. Assumed; building simulation takes 5 to 25 for furnished rooms.
@@ -53,7 +55,7 @@ const waterIn = (vapour: number, temperature: number): number => vapour / (VAPOU
 /**
  * The air in a shop, from the air outside: one well-mixed room.
  *
- * Heat: dT/dt = (To + 2 K − T)/τ, held at what is heated to where that is warmer. Vapour:
+ * Heat: dT/dt = (To + 2 K − T)/τ; where it is heated to more, up to that, by five degrees an hour at most. Vapour:
  * B V dv/dt = n V (vo − v) + G, which in a steady state is v = vo + G/(n V), the excess by which ISO 13788 sorts
  * buildings. Both are solved exactly within each sample; air cannot hold more than saturation, and what is outside
  * `AIR_RANGES` is brought to its bounds.
@@ -81,8 +83,6 @@ export function indoors(
   let water = first === undefined ? 0 : vapourOf(first) + excess;
   return outside.map((sample, i) => {
     const { from } = sample;
-    const set = heatedTo(from);
-    if (set !== null) temperature = Math.max(temperature, set);
     const saturated = waterIn(saturationPressureC(temperature - ZERO_CELSIUS), temperature);
     // What the air cannot hold runs down the panes.
     water = Math.min(water, saturated);
@@ -93,7 +93,9 @@ export function indoors(
     };
     const lasts = (outside[i + 1]?.from ?? from) - from;
     const free = sample.temperature + FREE_WARMTH;
-    temperature = free + (temperature - free) * Math.exp(-lasts / room.holds);
+    const cooled = free + (temperature - free) * Math.exp(-lasts / room.holds);
+    const set = heatedTo(from) ?? 0;
+    temperature = Math.max(cooled, Math.min(set, Math.max(temperature, cooled) + WARMS * lasts));
     const settles = vapourOf(sample) + excess;
     water = settles + (water - settles) * Math.exp((-lasts * room.exchange) / BUFFER);
     return told;

@@ -23,8 +23,13 @@ export interface MeterReading {
   readonly content: number;
 }
 
-/** Reads a part in some air. The same part reads the same; `board` tells boards apart. */
-export function meterReads(board: number, temperatureC: number, humidity: number): MeterReading {
+/** A number that tells boards apart by their ids: FNV-1a. */
+const boardOf = (id: string): number =>
+  [...id].reduce((hash, letter) => Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193), 0x811c9dc5) >>> 0;
+
+/** Reads a part in some air: the same part reads the same. */
+export function meterReads(partId: string, temperatureC: number, humidity: number): MeterReading {
+  const board = boardOf(partId);
   const rest = equilibriumMoisture(celsiusToKelvin(temperatureC), humidity);
   const content = rest + FRESH * uniform(board, 0, 21) ** 2;
   const warm = WARM.perDegree * (temperatureC - WARM.at);

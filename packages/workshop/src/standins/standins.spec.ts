@@ -84,7 +84,7 @@ describe('the simulated hygrometer', () => {
 describe('the simulated moisture meter', () => {
   it('reads several places of wood that rests with the air, or came in fresh', () => {
     const rest = equilibriumMoisture(celsiusToKelvin(21), 0.5);
-    const boards = Array.from({ length: 60 }, (_, i) => meterReads(i, 21, 0.5));
+    const boards = Array.from({ length: 60 }, (_, i) => meterReads(`part-${i}`, 21, 0.5));
     for (const { places, content } of boards) {
       expect(places.length).toBe(PLACES_READ);
       expect(content).toBeGreaterThan(rest - 0.012);
@@ -96,7 +96,7 @@ describe('the simulated moisture meter', () => {
   });
 
   it('reads warm wood as damper, and takes that back in the mean', () => {
-    const [cool, warm] = [meterReads(3, 12, 0.5), meterReads(3, 30, 0.5)];
+    const [cool, warm] = [meterReads('lid', 12, 0.5), meterReads('lid', 30, 0.5)];
     expect(mean(warm.places) - warm.content).toBeCloseTo(0.015, 3);
     expect(mean(cool.places) - cool.content).toBeCloseTo(-0.012, 3);
   });

@@ -250,7 +250,9 @@ export class DaysModel {
   }
 
   isPinned(sitting: Sitting): boolean {
-    const pins = this.shown()?.of.timing.pins ?? [];
+    // At once, before the plan is timed anew.
+    const plan = this.looked() === null ? this.file() : this.shown()?.of;
+    const pins = plan?.timing.pins ?? [];
     return sitting.work.some((entry) => pins.some((pin) => samePin(pin, entry)));
   }
 

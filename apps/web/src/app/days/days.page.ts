@@ -13,6 +13,7 @@ import { ShopSheet } from '../shop/shop-sheet';
 import { MomentField } from '../ui/moment-field';
 import { saveFile } from '../ui/save-file';
 import { ToggleField } from '../ui/toggle-field';
+import { AirView } from './air-view';
 import { DaysBoard } from './days-board';
 import { DaysModel } from './days-model';
 import { DaysTable } from './days-table';
@@ -27,6 +28,7 @@ const COSTS = 1800;
 @Component({
   selector: 'zf-days-page',
   imports: [
+    AirView,
     DaysBoard,
     DaysTable,
     MatButtonModule,
@@ -53,8 +55,9 @@ export class DaysPage {
   protected readonly views = [
     { value: 'board', name: 'Side by side' },
     { value: 'table', name: 'As a table' },
+    { value: 'air', name: 'The air' },
   ];
-  protected readonly view = signal<'board' | 'table'>('board');
+  protected readonly view = signal<'board' | 'table' | 'air'>('board');
 
   /** The day the card tells of: today where something is done today, else the first. */
   protected readonly chosen = linkedSignal<readonly number[], number | null>({

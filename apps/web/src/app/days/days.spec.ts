@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { provideStore, Store } from '@ngrx/store';
 import { type Plan } from '@zaffet/contract';
-import { problemOf, timetable, usualWork } from '@zaffet/workshop';
+import { otherWays, problemOf, timetable, usualWork } from '@zaffet/workshop';
 import { type Pin, retimer, type Schedule } from '@zaffet/core/schedule';
 import { PlanApi } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -116,7 +116,9 @@ describe('the room of days', () => {
       ...PLAN,
       piece: { ...PLAN.piece, parts: PLAN.piece.parts.map((one) => ({ ...one, flat: false })) },
     };
-    model.looked.set({ way: 'standing', plan: standing } as ReturnType<typeof model.looked>);
+    const { sums } = otherWays(PLAN, TABLE)[0]!;
+    const told = { outcome: 'found', ready: null, days: 1, sums, tight: 0, gains: 0 } as const;
+    model.looked.set({ way: 'standing', plan: standing, ...told });
     model.preview.set({ of: standing, table: timetable(standing).table });
     const [sitting] = model.sittings();
     model.drag(sitting!, 9000);

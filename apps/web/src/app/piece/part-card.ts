@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatButtonToggleModule } from '@angular/material/button-toggle';
 import { MatCheckboxModule } from '@angular/material/checkbox';
@@ -34,12 +34,13 @@ import {
   FITTING_NAMES,
   GRAIN_NAMES,
   OLD_COAT_NAMES,
+  perCent,
   RELIEF_NAMES,
   substrateName,
   TREATMENT_NAMES,
   USE_NAMES,
 } from '@zaffet/words';
-import { meantFinishes } from '@zaffet/workshop';
+import { meantFinishes, meterReads } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';
@@ -104,6 +105,19 @@ export class PartCard {
   protected readonly treatments = FITTING_TREATMENTS;
   protected readonly treatmentNames = TREATMENT_NAMES;
   protected readonly zoneKinds = optionsOf(PLACED_ZONE_NAMES, PLACED_ZONES);
+
+  /** What the stand-in for a moisture meter read of this part; nothing until it is asked. */
+  protected readonly metered = linkedSignal<string, string>({
+    source: computed(() => this.part().id),
+    computation: () => '',
+  });
+  protected measure(): void {
+    const { temperatureC, humidity } = this.file()!.air;
+    const { places, content } = meterReads(this.part().id, temperatureC, humidity);
+    const read = places.map((one) => (one * 100).toFixed(1)).join(', ');
+    this.metered.set(`Five places read ${read} %; ${perCent(content)} is taken. Simulated, not measured.`);
+    this.change({ moisture: content });
+  }
 
   protected change(changes: Partial<Part>): void {
     this.store.dispatch(PlanEditor.partChanged({ partId: this.part().id, changes, gesture: null }));

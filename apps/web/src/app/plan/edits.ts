@@ -14,7 +14,7 @@ import {
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
-import { bodied } from '@zaffet/workshop';
+import { bodied, shiftedAir } from '@zaffet/workshop';
 import { type FirstMapped } from '@zaffet/core/plan';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
@@ -328,12 +328,9 @@ export function changeAir(
   const temperatureBy = changes.temperatureC === undefined ? 0 : changes.temperatureC - air.temperatureC;
   const humidityBy = changes.humidity === undefined ? 0 : changes.humidity - air.humidity;
   // A warmer shop is warmer all day: the day's course moves with its beginning.
-  const later = air.later.map((sample) => ({
-    ...sample,
-    temperatureC: fitted({ ...LIMITS.temperatureC, step: 0.1 }, sample.temperatureC + temperatureBy),
-    humidity: fitted(LIMITS.humidity, sample.humidity + humidityBy),
-  }));
-  const next = { ...air, ...changes, later };
+  const shifted = shiftedAir(air, temperatureBy, humidityBy);
+  const origin = temperatureBy === 0 && humidityBy === 0 ? air.origin : 'told';
+  const next = { ...shifted, ...changes, origin };
   return same(next, air) ? plan : { ...plan, air: next };
 }
 

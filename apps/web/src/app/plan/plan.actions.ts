@@ -31,6 +31,7 @@ export const PlanEditor = createActionGroup({
       changes: { temperatureC?: number; humidity?: number; draughtMS?: number; altitudeM?: number };
       gesture: string | null;
     }>(),
+    'Air Taken': props<{ air: Plan['air'] }>(),
     'Step Placed': props<{ stepId: string; to: number }>(),
     'Map Painted': props<{
       stepId: string;

@@ -276,6 +276,7 @@ export const planFeature = createFeature({
     on(PlanEditor.startChanged, (state, { startsAt }) =>
       edited(state, null, (plan) => beginAt(plan, startsAt)),
     ),
+    on(PlanEditor.airTaken, (state, { air }) => edited(state, null, (plan) => ({ ...plan, air }))),
     on(PlanEditor.workChanged, (state, { work }) => edited(state, null, (plan) => ({ ...plan, work }))),
     on(PlanEditor.timingChanged, (state, { timing }) =>
       edited(state, null, (plan) => ({ ...plan, timing: { ...plan.timing, ...timing } })),

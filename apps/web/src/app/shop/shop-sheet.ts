@@ -3,7 +3,17 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
-import { type DayStretch, isZone, LIMITS, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
+import {
+  type DayStretch,
+  isZone,
+  LIMITS,
+  type RoomFile,
+  type Shop,
+  USUAL_SHOP,
+  type Weekday,
+  WEEKDAYS,
+  type WorkFile,
+} from '@zaffet/contract';
 import { MINUTE_KEYS, type MinuteKey, MINUTES } from '@zaffet/core/schedule';
 import { MINUTE_NAMES, UNIT_SYSTEMS, WEEKDAY_NAMES } from '@zaffet/words';
 import { usualWork } from '@zaffet/workshop';
@@ -202,14 +212,39 @@ export class ShopSheet {
     this.store.dispatch(PlanEditor.airChanged({ changes, gesture: null }));
   }
 
+  /** The shop as it is kept; null until that is known. */
+  protected readonly kept = signal<Shop | null>(null);
+  protected readonly room = computed(() => this.kept()?.room ?? null);
+
+  constructor() {
+    this.api.read().subscribe({
+      next: (shop) => this.kept.set(shop),
+      error: (error: unknown) => this.said.set(`The room is not known. ${faultOf(error).message}`),
+    });
+  }
+
+  /** The room is the shop's, not the plan's: it is kept at once. */
+  protected setRoom(changes: Partial<RoomFile>): void {
+    const kept = this.kept();
+    if (kept !== null) this.put({ ...kept, room: { ...kept.room, ...changes } }, 'The room is kept.');
+  }
+
+  private put(shop: Shop, said: string): void {
+    this.api.keep(shop).subscribe({
+      next: (now) => {
+        this.kept.set(now);
+        this.said.set(said);
+      },
+      error: (error: unknown) => this.said.set(`Not kept. ${faultOf(error).message}`),
+    });
+  }
+
   /** Every new plan begins so. */
   protected keep(): void {
     const { temperatureC, humidity, draughtMS, altitudeM } = this.air();
     const air = { temperatureC, humidity, draughtMS, altitudeM };
-    this.api.keep({ work: this.work(), air }).subscribe({
-      next: () => this.said.set('Kept: new plans begin with this.'),
-      error: (error: unknown) => this.said.set(`Not kept. ${faultOf(error).message}`),
-    });
+    const room = this.room() ?? USUAL_SHOP.room;
+    this.put({ work: this.work(), air, room }, 'Kept: new plans begin with this.');
   }
 
   /** This plan takes what was kept. */

@@ -1,6 +1,6 @@
 import { type Plan } from '@zaffet/contract';
 import { type Pin, type Schedule } from '@zaffet/core/schedule';
-import { type OtherWay, type Standing } from '@zaffet/workshop';
+import { type AirEffects, type OtherWay, type Standing } from '@zaffet/workshop';
 
 /** What the timetable's thread is asked. */
 export interface TimetableWorker {
@@ -10,6 +10,8 @@ export interface TimetableWorker {
   hold(plan: Plan, table: Schedule): void;
   /** The same order with work put to other moments. */
   drag(pins: readonly Pin[]): Schedule;
+  /** What the air does to coats and windows. */
+  air(plan: Plan, table: Schedule): AirEffects;
   /** What else could be done, each with what it gains and costs. */
   others(plan: Plan, table: Schedule): readonly OtherWay[];
   /** The latest start that is done by an instant. */

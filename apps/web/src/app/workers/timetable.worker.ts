@@ -1,5 +1,13 @@
 import { type Pin, retimer, type Schedule } from '@zaffet/core/schedule';
-import { endsAt, otherWays, problemOf, standingAt, startToEndBy, timetable } from '@zaffet/workshop';
+import {
+  airEffects,
+  endsAt,
+  otherWays,
+  problemOf,
+  standingAt,
+  startToEndBy,
+  timetable,
+} from '@zaffet/workshop';
 import { expose } from 'comlink';
 import { type TimetableWorker } from './timetable-messages';
 
@@ -14,6 +22,7 @@ const worker: TimetableWorker = {
     if (held === null) throw new Error('nothing is held');
     return held(pins);
   },
+  air: airEffects,
   others: (plan, table) => otherWays(plan, table),
   startToEndBy,
   endsAt,

@@ -1,7 +1,7 @@
 import { Injectable } from '@angular/core';
 import { type Plan } from '@zaffet/contract';
 import { type Pin, type Schedule } from '@zaffet/core/schedule';
-import { type OtherWay, type Standing } from '@zaffet/workshop';
+import { type AirEffects, type OtherWay, type Standing } from '@zaffet/workshop';
 import { Thread } from './thread';
 import { type TimetableWorker } from './timetable-messages';
 
@@ -30,6 +30,10 @@ export class Timetables {
 
   others(plan: Plan, table: Schedule): Promise<readonly OtherWay[]> {
     return this.thread.ask((remote) => remote.others(plan, table));
+  }
+
+  air(plan: Plan, table: Schedule): Promise<AirEffects> {
+    return this.thread.ask<AirEffects>((remote) => remote.air(plan, table));
   }
 
   startToEndBy(plan: Plan, by: string): Promise<string> {
