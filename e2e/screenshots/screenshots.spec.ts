@@ -57,6 +57,13 @@ test('the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Days', exact: true }).click();
   await page.waitForTimeout(800);
   await page.screenshot({ path: file('days') });
+  await page.getByRole('radio', { name: 'The air' }).click();
+  await page.getByRole('button', { name: 'Simulated forecast' }).click();
+  await page.getByText(/The air: a simulated forecast/).waitFor();
+  await page.waitForTimeout(4000);
+  await page.screenshot({ path: file('air') });
+  await page.keyboard.press('Control+z');
+  await page.waitForTimeout(2000);
 
   await plans.open();
   await plans.openPlan('Flag box, side');
@@ -72,14 +79,6 @@ test('the main views', async ({ page }) => {
   await page.getByRole('button', { name: /Shoal/ }).click();
   await page.waitForTimeout(800);
   await page.screenshot({ path: file('layers-coat') });
-
-  await plans.open();
-  await plans.openPlan('Shutters');
-  await page.getByRole('radio', { name: 'Close' }).click();
-  await page.getByRole('radio', { name: 'Whole plan' }).click();
-  await layers.finePicture();
-  await page.waitForTimeout(1200);
-  await page.screenshot({ path: file('layers-close') });
 
   await plans.open();
   await plans.openPlan('Chart locker, front');

@@ -154,6 +154,9 @@ export function urgencyText(sitting: Sitting, startsAt: number, { time, dayTime 
   }
 }
 
+/** Until when the look holds: later is no failure, but another look. */
+export const softText = (time: string): string => `the look holds until ${time}`;
+
 /** What a shop's minutes are called where they are set. */
 export const MINUTE_NAMES: Readonly<Record<MinuteKey, string>> = {
   turn: 'Turning the piece',

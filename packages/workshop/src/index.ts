@@ -31,6 +31,7 @@ export { potUseBy } from './shelf/keeps';
 export { hygrometerReads } from './standins/hygrometer';
 export { type MeterReading, meterReads } from './standins/moistureMeter';
 export { simulatedWeather } from './standins/weather';
+export { softEnds } from './softEnds';
 export { mapOfStep } from './stepMap';
 export { problemOf, type Timed, timetable } from './timetable';
 export { regionOf, toModel } from './toModel';

@@ -13,8 +13,8 @@ import {
   type Step,
   whereOf,
 } from '../plan';
-import { wishValues } from './solve';
-import { WISH_TOLERANCE, type WishKey } from './types';
+import { offWish, wishValues } from './solve';
+import { type WishKey } from './types';
 
 /** How a step has to be laid or worked so that a place comes to look as wished. */
 export interface PlaceFit {
@@ -106,7 +106,7 @@ export function fitPlace(basis: Basis, where: Where, key: WishKey, wanted: numbe
     const keep = (amount: number): number | null => {
       const { map: filled, value } = tried(amount);
       if (value === null) return null;
-      const off = offBy(key, value, wanted);
+      const off = offWish(key, value, wanted);
       if (best === null || Math.abs(off) < Math.abs(best.off) - 1e-9)
         best = { stepId: step.id, map: filled, changes, value, met: Math.abs(off) <= 1, off };
       return off;
@@ -131,11 +131,4 @@ export function fitPlace(basis: Basis, where: Where, key: WishKey, wanted: numbe
   if (best === null) return null;
   const { off: _off, ...fit } = best as PlaceFit & { off: number };
   return fit;
-}
-
-/** How far off a value is, in tolerances, with its sign. */
-function offBy(key: WishKey, value: number, wanted: number): number {
-  return key === 'spacing' || key === 'opening'
-    ? Math.log(Math.max(value, 1e-9) / wanted) / Math.log1p(WISH_TOLERANCE[key])
-    : (value - wanted) / WISH_TOLERANCE[key];
 }

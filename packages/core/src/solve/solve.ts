@@ -52,6 +52,13 @@ export function wishValues(result: Forecast, area: Area = 'panel'): Record<WishK
 
 const LENGTHS: readonly WishKey[] = ['spacing', 'opening'];
 
+/** How far a value is off what is wanted, in tolerances; lengths by their ratio, shares in points. */
+export function offWish(key: WishKey, value: number, wanted: number): number {
+  return LENGTHS.includes(key)
+    ? Math.log(Math.max(value, 1e-9) / wanted) / Math.log1p(WISH_TOLERANCE[key])
+    : (value - wanted) / WISH_TOLERANCE[key];
+}
+
 /** How far off each wish is, in tolerances. */
 function residualsOf(result: Forecast, wish: Wish, keys: readonly WishKey[]): number[] {
   const values = wishValues(result);
@@ -59,9 +66,7 @@ function residualsOf(result: Forecast, wish: Wish, keys: readonly WishKey[]): nu
     const value = values[key];
     const wanted = wish[key]!;
     if (value === null) return MISSING;
-    const off = LENGTHS.includes(key)
-      ? Math.log(Math.max(value, 1e-9) / wanted) / Math.log1p(WISH_TOLERANCE[key])
-      : (value - wanted) / WISH_TOLERANCE[key];
+    const off = offWish(key, value, wanted);
     return Math.max(-MOST, Math.min(MOST, off));
   });
 }

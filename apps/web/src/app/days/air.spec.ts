@@ -24,6 +24,7 @@ describe('the air of a plan', () => {
   beforeEach(() => {
     const stub: Partial<Timetables> = {
       others: () => Promise.resolve([]),
+      holds: () => Promise.resolve({ top: 900 }),
       air: (plan, table) => Promise.resolve(airEffects(plan, table)),
     };
     TestBed.configureTestingModule({

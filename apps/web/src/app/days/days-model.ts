@@ -4,7 +4,7 @@ import { type Plan, type TimingFile } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type Entry, type Pin, type Schedule, sumsOf } from '@zaffet/core/schedule';
 import { celsiusToKelvin } from '@zaffet/core/units';
-import { celsius, duration, missedText, partsOf, perCent, sittingTitle } from '@zaffet/words';
+import { celsius, duration, missedText, partsOf, perCent, sittingTitle, softText } from '@zaffet/words';
 import { basisOf, type OtherWay, partPlan, type Sitting, sittings, workTime } from '@zaffet/workshop';
 import { format, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
@@ -53,6 +53,8 @@ export interface Day {
 
 const MS = 1000;
 const DAY = 86_400_000;
+/** A look that holds longer than this needs no word [s]. */
+const SOON = 12 * 3600;
 /** Work that can be put to another moment. */
 const MOVABLE: readonly Entry['kind'][] = ['prepare', 'step', 'coat', 'piece', 'sections'];
 export const isMovable = ({ kind }: Pick<Sitting, 'kind'>): boolean => MOVABLE.includes(kind);
@@ -179,6 +181,22 @@ export class DaysModel {
     params: () => (this.busy() ? undefined : (this.timed() ?? undefined)),
     loader: ({ params: { of, table } }) => this.timetables.others(of, table),
   });
+
+  /** How long each step may be put off until the look is another one [s]: worked out once the timetable stands. */
+  private readonly holds = resource({
+    params: () => (this.busy() ? undefined : (this.timed() ?? undefined)),
+    loader: ({ params: { of, table } }) => this.timetables.holds(of, table),
+  });
+
+  /** Until when a sitting may begin for the look to hold, where that is before its window closes. */
+  softEnd(sitting: Sitting): string {
+    const holds = this.holds.hasValue() ? this.holds.value() : {};
+    const { step, closes, work } = sitting;
+    const wait = step === null || work[0]!.coat > 0 ? undefined : holds[step.id];
+    if (wait === undefined || wait > SOON) return '';
+    const end = work[0]!.from + wait;
+    return closes !== null && closes <= end ? '' : softText(this.clock.time(this.at(end)));
+  }
 
   /** Shows another way in place of the plan, before anybody takes it. */
   async look(way: OtherWay): Promise<void> {

@@ -167,7 +167,14 @@ export class DaysTable {
       parts: sitting.kind === 'mix' ? '' : this.model.partsOf(sitting),
       detail: sittingDetail(sitting, shown.of),
       urgency:
-        sitting.kind === 'mix' ? '' : urgencyText(sitting, start, clock) || URGENCY_WORDS[sitting.urgency],
+        sitting.kind === 'mix'
+          ? ''
+          : [
+              urgencyText(sitting, start, clock) || URGENCY_WORDS[sitting.urgency],
+              this.model.softEnd(sitting),
+            ]
+              .filter(Boolean)
+              .join('; '),
       hands: duration(sitting.until - sitting.from),
       movable: isMovable(sitting),
       pinned: this.model.isPinned(sitting),

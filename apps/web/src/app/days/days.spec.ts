@@ -7,7 +7,7 @@ import { type Pin, retimer, type Schedule } from '@zaffet/core/schedule';
 import { PlanApi } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { samplePlan, savedPlan } from '../testing/plan';
-import { rest } from '../testing/requests';
+import { rest, until } from '../testing/requests';
 import { Timetables } from '../workers/timetables';
 import { blocksOf, LABEL, ribbonsOf, scaleOf, spanOf, spread } from './board-layout';
 import { DaysModel } from './days-model';
@@ -54,6 +54,7 @@ describe('the room of days', () => {
         return Promise.resolve(retimer(problemOf(PLAN), TABLE)(pins));
       },
       others: () => Promise.resolve([]),
+      holds: () => Promise.resolve({ top: 900 }),
     };
     TestBed.configureTestingModule({
       providers: [
@@ -109,6 +110,20 @@ describe('the room of days', () => {
     expect(model.isPinned(sitting)).toBeTrue();
     model.unpin(sitting);
     expect(model.file()!.timing.pins).toEqual([]);
+  });
+
+  it('says until when the look holds, where no window closes before', async () => {
+    TestBed.tick();
+    const top = model.sittings().find(({ step }) => step?.id === 'top');
+    const sections = model.sittings().find(({ kind }) => kind === 'sections')!;
+    await until(
+      () => model.softEnd({ ...sections, step: { ...sections.step!, id: 'top' }, closes: null }) !== '',
+    );
+    const told = { ...sections, step: { ...sections.step!, id: 'top' }, closes: null };
+    expect(top).toBeUndefined();
+    expect(model.softEnd(told)).toMatch(/^the look holds until \d\d:\d\d$/);
+    expect(model.softEnd({ ...told, closes: told.work[0]!.from + 60 })).toBe('');
+    expect(model.softEnd(sections)).toBe('');
   });
 
   it('says what another way gains, and moves nothing while it is looked at', async () => {

@@ -118,7 +118,10 @@ export class MorningCard {
         time: this.clock.time(this.model.at(sitting.from)),
         title: `${this.model.titleOf(sitting)}${sitting.kind === 'mix' ? '' : `: ${this.model.partsOf(sitting)}`}`,
         detail: sittingDetail(sitting, shown.of),
-        urgency: sitting.kind === 'mix' ? '' : urgencyText(sitting, start, clock),
+        urgency:
+          sitting.kind === 'mix'
+            ? ''
+            : [urgencyText(sitting, start, clock), this.model.softEnd(sitting)].filter(Boolean).join('; '),
         word: sitting.urgency,
         takes: duration(sitting.until - sitting.from),
         colour: sitting.step !== null && 'colour' in sitting.step ? sitting.step.colour : null,

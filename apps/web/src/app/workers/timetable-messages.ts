@@ -10,6 +10,8 @@ export interface TimetableWorker {
   hold(plan: Plan, table: Schedule): void;
   /** The same order with work put to other moments. */
   drag(pins: readonly Pin[]): Schedule;
+  /** How long each step may be put off until the look is another one [s], by step. */
+  holds(plan: Plan, table: Schedule): Readonly<Record<string, number>>;
   /** What the air does to coats and windows. */
   air(plan: Plan, table: Schedule): AirEffects;
   /** What else could be done, each with what it gains and costs. */

@@ -22,6 +22,7 @@ const worker: TimetableWorker = {
     if (held === null) throw new Error('nothing is held');
     return held(pins);
   },
+  holds: softEnds,
   air: airEffects,
   others: (plan, table) => otherWays(plan, table),
   startToEndBy,

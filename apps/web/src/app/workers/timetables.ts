@@ -32,6 +32,10 @@ export class Timetables {
     return this.thread.ask((remote) => remote.others(plan, table));
   }
 
+  holds(plan: Plan, table: Schedule): Promise<Readonly<Record<string, number>>> {
+    return this.thread.ask((remote) => remote.holds(plan, table));
+  }
+
   air(plan: Plan, table: Schedule): Promise<AirEffects> {
     return this.thread.ask<AirEffects>((remote) => remote.air(plan, table));
   }
