@@ -9,7 +9,7 @@ import { basisOf, type OtherWay, partPlan, type Sitting, sittings, workTime } fr
 import { format, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
-import { PlanEditor } from '../plan/plan.actions';
+import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { Latest } from '../workers/thread';
 import { Timetables } from '../workers/timetables';
@@ -77,6 +77,8 @@ export class DaysModel {
     computation: () => null,
   });
   readonly shown = computed(() => this.preview() ?? this.timed());
+  private readonly untimed = this.store.selectSignal(planFeature.selectUntimed);
+  readonly failed = computed(() => this.untimed() !== null && this.untimed() === this.file());
   readonly busy = computed(() => this.timed()?.of !== this.file());
   /** The way that is looked at. */
   readonly looked = linkedSignal<Timed | null, OtherWay | null>({
@@ -303,6 +305,10 @@ export class DaysModel {
 
   change(timing: Partial<TimingFile>): void {
     this.store.dispatch(PlanEditor.timingChanged({ timing }));
+  }
+
+  timeAgain(): void {
+    this.store.dispatch(PlanApi.timingAskedAgain());
   }
 
   titleOf(sitting: Sitting): string {

@@ -85,6 +85,8 @@ export const PlanApi = createActionGroup({
       table: Schedule | null;
     }>(),
     Timed: props<{ plan: Plan; table: Schedule }>(),
+    'Timing Failed': props<{ plan: Plan }>(),
+    'Timing Asked Again': emptyProps(),
     'Open Failed': props<{ fault: Fault }>(),
     'Save Started': props<{ id: string }>(),
     Saved: props<{ id: string; summary: PlanSummary; plan: Plan }>(),

@@ -23,7 +23,7 @@ import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';
 import { PlanOutbox } from '../data/plan-outbox';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
-import { nextRequest, rest } from '../testing/requests';
+import { nextRequest, rest, until } from '../testing/requests';
 import { Timetables } from '../workers/timetables';
 import { PlanApi, PlanEditor } from './plan.actions';
 import * as effects from './plan.effects';
@@ -33,11 +33,13 @@ const { table: TABLE } = timetable(samplePlan());
 
 describe('saving', () => {
   let store: Store;
+  let dies = false;
   let http: HttpTestingController;
   const state = (): PlanState => store.selectSignal(planFeature.selectPlanState)();
 
   beforeEach(() => {
     localStorage.clear();
+    dies = false;
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
@@ -46,7 +48,10 @@ describe('saving', () => {
         provideRouter([{ path: '**', children: [] }]),
         provideStore({ [planFeature.name]: planFeature.reducer }),
         provideEffects(effects),
-        { provide: Timetables, useValue: { time: () => Promise.resolve(TABLE) } },
+        {
+          provide: Timetables,
+          useValue: { time: () => (dies ? Promise.reject(new Error()) : Promise.resolve(TABLE)) },
+        },
         { provide: OUTBOX_PAUSES, useValue: { send: 100, keep: 20, retry: 200 } },
       ],
     });
@@ -85,6 +90,20 @@ describe('saving', () => {
     name: 'Sample',
     revision,
     savedAt: '2026-05-12T09:00:00.000Z',
+  });
+
+  it('says when a plan cannot be timed, and times it when asked again', async () => {
+    await open();
+    const state = store.selectSignal(planFeature.selectPlanState);
+    dies = true;
+    edit(125);
+    await until(() => state().untimed !== null);
+    expect(state().untimed).toBe(state().history!.present);
+    dies = false;
+    store.dispatch(PlanApi.timingAskedAgain());
+    await until(() => state().timed?.of === state().history!.present);
+    expect(state().untimed).toBeNull();
+    expect(state().timed!.table).toBe(TABLE);
   });
 
   it('saves once after a pause, with the revision it grew from, then from the new one', async () => {

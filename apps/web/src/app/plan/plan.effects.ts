@@ -73,15 +73,18 @@ export const timePlan$ = createEffect(
       return store
         .select(planFeature.selectPlanState)
         .pipe(
-          filter(({ history, timed }) => history !== null && timed?.of !== history.present),
-          map(({ history }) => history!.present),
+          map(({ history, timed, untimed }) => {
+            const plan = history?.present ?? null;
+            return plan === timed?.of || plan === untimed ? null : plan;
+          }),
           distinctUntilChanged(),
+          filter((plan) => plan !== null),
         )
         .subscribe((plan) =>
           latest.put(
             plan,
             (table) => out.next(PlanApi.timed({ plan, table })),
-            () => undefined,
+            () => out.next(PlanApi.timingFailed({ plan })),
           ),
         );
     }),

@@ -59,6 +59,8 @@ export interface PlanState {
   readonly history: History | null;
   /** The last timetable, and the plan it is of; none while it is worked out for the first time. */
   readonly timed: { readonly of: Plan; readonly table: Schedule } | null;
+  /** A plan that could not be timed: its thread ended. */
+  readonly untimed: Plan | null;
   readonly selectedStepId: string | null;
   /** The part in hand; the first when null. */
   readonly partId: string | null;
@@ -77,6 +79,7 @@ const initial: PlanState = {
   theirs: null,
   history: null,
   timed: null,
+  untimed: null,
   selectedStepId: null,
   partId: null,
   finishId: null,
@@ -133,8 +136,10 @@ export const planFeature = createFeature({
       state.id === id ? { ...state, loading: true } : { ...initial, id, loading: true },
     ),
     on(PlanApi.timed, (state, { plan, table }): PlanState =>
-      state.history?.present === plan ? { ...state, timed: { of: plan, table } } : state,
+      state.history?.present === plan ? { ...state, timed: { of: plan, table }, untimed: null } : state,
     ),
+    on(PlanApi.timingFailed, (state, { plan }): PlanState => ({ ...state, untimed: plan })),
+    on(PlanApi.timingAskedAgain, (state): PlanState => ({ ...state, untimed: null })),
     on(PlanApi.opened, (_state, { saved, draft, table }): PlanState => {
       const of = draft?.plan ?? saved.plan;
       const base: PlanState = {

@@ -17,6 +17,25 @@ describe('a thread', () => {
       expect(begun).toBe(time);
     }
   });
+
+  it('ends all questions with its worker, but not for what one of them throws', async () => {
+    const thread = new Thread<{ say(): number }>(dying);
+    const both = [1, 2].map(() => thread.ask((remote) => remote.say()));
+    for (const question of both) await expectAsync(question).toBeRejectedWithError('the worker ended');
+
+    let begun = 0;
+    const silent = new Thread<object>(() => {
+      begun++;
+      return new Worker(URL.createObjectURL(new Blob([''], { type: 'text/javascript' })));
+    });
+    const slow = silent.ask(() => new Promise((resolve) => setTimeout(() => resolve(7), 50)));
+    await expectAsync(silent.ask(() => Promise.reject(new Error('no plan')))).toBeRejectedWithError(
+      'no plan',
+    );
+    expect(await slow).toBe(7);
+    expect(begun).toBe(1);
+    silent.stop();
+  });
 });
 
 describe('requests that overtake each other', () => {

@@ -18,29 +18,34 @@ export class Thread<T> {
     return this.worker !== null;
   }
 
-  /** Asks once. A worker that dies is an answer too: the next question begins another. */
+  /** Questions that wait for an answer: what ends them with the worker they were put to. */
+  private readonly waiting = new Set<(error: Error) => void>();
+
+  /**
+   * Asks once. A worker that dies is an answer too, to all that wait for one: the next question begins another. What a
+   * worker throws is an answer to its own question only.
+   */
   async ask<R>(question: (remote: Remote<T>) => Promise<R>): Promise<R> {
     const { remote } = this;
     const worker = this.worker!;
-    let died: (event: Event) => void = () => undefined;
-    const dead = new Promise<never>((_, reject) => {
-      died = (event): void => {
-        event.preventDefault();
-        reject(new Error('the worker ended'));
-      };
-      worker.addEventListener('error', died);
-    });
-    try {
-      return await Promise.race([question(remote), dead]);
-    } catch (error) {
+    worker.onerror ??= (event): void => {
+      event.preventDefault();
       worker.terminate();
       if (this.worker === worker) {
         this.worker = null;
         this.wrapped = null;
       }
-      throw error;
+      for (const end of this.waiting) end(new Error('the worker ended'));
+    };
+    let end: (error: Error) => void = () => undefined;
+    const ended = new Promise<never>((_, reject) => {
+      end = reject;
+    });
+    this.waiting.add(end);
+    try {
+      return await Promise.race([question(remote), ended]);
     } finally {
-      worker.removeEventListener('error', died);
+      this.waiting.delete(end);
     }
   }
 

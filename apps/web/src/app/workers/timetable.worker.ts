@@ -4,6 +4,7 @@ import {
   endsAt,
   otherWays,
   problemOf,
+  softEnds,
   standingAt,
   startToEndBy,
   timetable,
