@@ -14,6 +14,7 @@ import { MomentField } from '../ui/moment-field';
 import { saveFile } from '../ui/save-file';
 import { ToggleField } from '../ui/toggle-field';
 import { AirView } from './air-view';
+import { DaySigns } from './day-signs';
 import { DaysBoard } from './days-board';
 import { DaysModel } from './days-model';
 import { DaysTable } from './days-table';
@@ -41,13 +42,14 @@ const COSTS = 1800;
     OtherWays,
     ToggleField,
   ],
-  providers: [DaysModel],
+  providers: [DaysModel, DaySigns],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './days.page.html',
   styleUrl: './days.page.scss',
 })
 export class DaysPage {
   protected readonly model = inject(DaysModel);
+  protected readonly signs = inject(DaySigns);
   private readonly clock = inject(Clock);
   private readonly dialog = inject(MatDialog);
   private readonly id = inject(Store).selectSignal(planFeature.selectId);

@@ -10,6 +10,8 @@ import { samplePlan, savedPlan } from '../testing/plan';
 import { rest, until } from '../testing/requests';
 import { Timetables } from '../workers/timetables';
 import { blocksOf, LABEL, ribbonsOf, scaleOf, spanOf, spread } from './board-layout';
+import { DaySigns, signsIn } from './day-signs';
+import { Sound } from '../data/sound';
 import { DaysModel } from './days-model';
 
 const sample = samplePlan();
@@ -62,6 +64,7 @@ describe('the room of days', () => {
         provideStore({ [planFeature.name]: planFeature.reducer }),
         { provide: Timetables, useValue: stub },
         DaysModel,
+        DaySigns,
       ],
     });
     store = TestBed.inject(Store);
@@ -124,6 +127,30 @@ describe('the room of days', () => {
     expect(model.softEnd(told)).toMatch(/^the look holds until \d\d:\d\d$/);
     expect(model.softEnd({ ...told, closes: told.work[0]!.from + 60 })).toBe('');
     expect(model.softEnd(sections)).toBe('');
+  });
+
+  it('gives a sign five minutes before what is done, and when it must be', () => {
+    const [first] = model.sittings().filter(({ kind }) => kind === 'sections');
+    const at = first!.work[0]!.from;
+    const must = { ...first!, urgency: 'must' } as const;
+    expect(signsIn([must], at - 301, at).map((sign) => [sign.at - at, sign.now])).toEqual([
+      [-300, false],
+      [0, true],
+    ]);
+    expect(signsIn([must], at - 300, at - 1)).toEqual([]);
+    expect(signsIn([{ ...first!, urgency: 'may' }], at - 10, at)).toEqual([]);
+  });
+
+  it('rings once while the days are looked at, unless it was told to be silent', () => {
+    jasmine.clock().install();
+    jasmine.clock().mockDate(new Date(model.at(0)));
+    const ring = spyOn(TestBed.inject(Sound), 'ring');
+    const signs = TestBed.inject(DaySigns);
+    const due = model.sittings().find(({ kind, work }) => kind !== 'mix' && work[0]!.from > 600)!;
+    jasmine.clock().tick((due.work[0]!.from - 285) * 1000);
+    expect(ring).toHaveBeenCalledTimes(signsIn(model.sittings(), 0, due.work[0]!.from - 285).length);
+    expect(signs.told()).toBe(`In 5 min: ${model.titleOf(due)}: ${model.partsOf(due)}`);
+    jasmine.clock().uninstall();
   });
 
   it('says what another way gains, and moves nothing while it is looked at', async () => {

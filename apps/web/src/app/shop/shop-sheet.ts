@@ -23,6 +23,7 @@ import { Clock, CLOCKS } from '../data/clock';
 import { CURRENCIES, Money } from '../data/money';
 import { faultOf } from '../data/plans.api';
 import { ShopApi } from '../data/shop.api';
+import { Sound, SOUNDS } from '../data/sound';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -88,6 +89,19 @@ export class ShopSheet {
   protected setClock(face: string): void {
     const known = CLOCKS.find((one) => one === face);
     if (known !== undefined) this.clock.choose(known);
+  }
+  private readonly sound = inject(Sound);
+  protected readonly sounds = SOUNDS.map((value) => ({
+    value,
+    name: value === 'on' ? 'rings' : 'is silent',
+  }));
+  protected readonly rings = this.sound.state;
+  protected setSound(state: string): void {
+    const known = SOUNDS.find((one) => one === state);
+    if (known === undefined) return;
+    this.sound.choose(known);
+    // So that it is heard what was chosen.
+    this.sound.ring();
   }
   protected readonly systems = UNIT_SYSTEMS.map((value) => ({
     value,
