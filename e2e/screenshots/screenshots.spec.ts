@@ -55,7 +55,8 @@ test('the main views', async ({ page }) => {
   await page.waitForTimeout(1500);
   await page.screenshot({ path: file('look') });
   await page.getByRole('link', { name: 'Days', exact: true }).click();
-  await page.waitForTimeout(800);
+  await page.getByRole('button', { name: /^Leave it standing/ }).waitFor();
+  await page.waitForTimeout(1500);
   await page.screenshot({ path: file('days') });
   await page.getByRole('radio', { name: 'The air' }).click();
   await page.getByRole('button', { name: 'Simulated forecast' }).click();

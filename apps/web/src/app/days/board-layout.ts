@@ -108,6 +108,30 @@ export function spread(wanted: readonly number[], height: number): number[] {
   return places;
 }
 
+/** Wide enough to see a day get warmer [px]. */
+export const EDGE = 16;
+
+/** A course of the air down a column's edge, from its least to its most over all days at the left and right of it. */
+export function airPath(
+  points: readonly { readonly at: number; readonly value: number }[],
+  day: Day,
+  span: Span,
+  y: (at: number) => number,
+  right: number,
+): string {
+  const values = points.map(({ value }) => value);
+  const [least, most] = [Math.min(...values), Math.max(...values)];
+  const x = (value: number): number =>
+    right - EDGE + (most - least < 1e-9 ? EDGE / 2 : ((value - least) / (most - least)) * EDGE);
+  const [opens, closes] = [day.at + span.from, day.at + span.to];
+  const holds = points.findLast(({ at }) => at <= opens) ?? points[0];
+  if (holds === undefined) return '';
+  let path = `M${x(holds.value).toFixed(1)} ${y(opens).toFixed(1)}`;
+  for (const { at, value } of points)
+    if (at > opens && at < closes) path += `V${y(at).toFixed(1)}H${x(value).toFixed(1)}`;
+  return `${path}V${y(closes).toFixed(1)}`;
+}
+
 /** How the films of the parts dry on a day, a ribbon each. */
 export function ribbonsOf(
   day: Day,

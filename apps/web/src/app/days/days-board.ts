@@ -13,7 +13,18 @@ import { duration } from '@zaffet/words';
 import { type Sitting } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { sizeOf } from '../ui/size-of';
-import { type Block, blocksOf, GAP, LANE, RAIL, ribbonsOf, scaleOf, spanOf } from './board-layout';
+import {
+  airPath,
+  type Block,
+  blocksOf,
+  EDGE,
+  GAP,
+  LANE,
+  RAIL,
+  ribbonsOf,
+  scaleOf,
+  spanOf,
+} from './board-layout';
 import { DaysModel, isMovable } from './days-model';
 
 const COLUMN = 236;
@@ -52,6 +63,7 @@ export class DaysBoard {
   protected readonly night = NIGHT;
   protected readonly rail = RAIL;
   protected readonly lane = LANE;
+  protected readonly edge = EDGE;
   protected readonly height = computed(() => Math.max(LEAST_HEIGHT, this.size().height - HEAD - NIGHT - 18));
   /** While something is dragged the hours stay where they are. */
   private readonly heldSpan = signal<ReturnType<typeof spanOf> | null>(null);
@@ -87,11 +99,17 @@ export class DaysBoard {
     const span = this.span();
     const height = this.height();
     const deadline = this.deadline();
+    const points = this.model.airPoints();
+    const warmth = points.map(({ at, temperatureC }) => ({ at, value: temperatureC }));
+    const damp = points.map(({ at, humidity }) => ({ at, value: humidity }));
+    const edge = this.column() - 3;
     return this.model.days().map((day) => {
       const y = scaleOf(day, span, height);
       return {
         day,
         ribbons: ribbonsOf(day, lanes, y, span),
+        warmth: airPath(warmth, day, span, y, edge),
+        damp: airPath(damp, day, span, y, edge),
         blocks: blocksOf(day, lanes.length, y, this.model.at, height),
         closed: closedOf(day.stretches, day.at + span.from, day.at + span.to).map(({ from, to }) => ({
           y: y(from),

@@ -5,7 +5,15 @@ import { forecast } from '@zaffet/core/forecast';
 import { type Entry, type Pin, type Schedule, sumsOf } from '@zaffet/core/schedule';
 import { celsiusToKelvin } from '@zaffet/core/units';
 import { celsius, duration, missedText, partsOf, perCent, sittingTitle, softText } from '@zaffet/words';
-import { basisOf, type OtherWay, partPlan, type Sitting, sittings, workTime } from '@zaffet/workshop';
+import {
+  basisOf,
+  type OtherWay,
+  partPlan,
+  pointsOf,
+  type Sitting,
+  sittings,
+  workTime,
+} from '@zaffet/workshop';
 import { format, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
@@ -146,7 +154,7 @@ export class DaysModel {
             closes: Math.min(until, this.at(closes)),
           })),
         overNight: this.dryingAfter(ends),
-        air: this.airOf(shown.of, at),
+        air: this.airOf(at),
       };
     });
   });
@@ -164,10 +172,16 @@ export class DaysModel {
     return `${many} ${names.length === 1 ? 'is' : 'are'} drying`;
   }
 
-  private airOf({ air, startsAt }: Plan, day: number): string {
-    const samples = [{ at: startsAt, ...air }, ...air.later];
-    const told = samples.filter(({ at }) => Date.parse(at) >= day && Date.parse(at) < day + DAY);
-    const before = samples.findLast(({ at }) => Date.parse(at) <= day);
+  /** The course of the air; moments in ms since 1970. */
+  readonly airPoints = computed(() => {
+    const shown = this.shown();
+    return shown === null ? [] : pointsOf(shown.of);
+  });
+
+  private airOf(day: number): string {
+    const samples = this.airPoints();
+    const told = samples.filter(({ at }) => at >= day && at < day + DAY);
+    const before = samples.findLast(({ at }) => at <= day);
     const all = told.length > 0 ? told : before === undefined ? [samples[0]!] : [before];
     const [low, high] = [Math.min, Math.max].map((pick) => ({
       temperature: celsius(celsiusToKelvin(pick(...all.map((one) => one.temperatureC))), this.units()),

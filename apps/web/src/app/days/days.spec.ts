@@ -9,7 +9,7 @@ import { planFeature } from '../plan/plan.feature';
 import { samplePlan, savedPlan } from '../testing/plan';
 import { rest, until } from '../testing/requests';
 import { Timetables } from '../workers/timetables';
-import { blocksOf, LABEL, ribbonsOf, scaleOf, spanOf, spread } from './board-layout';
+import { airPath, blocksOf, LABEL, ribbonsOf, scaleOf, spanOf, spread } from './board-layout';
 import { DaySigns, signsIn } from './day-signs';
 import { Sound } from '../data/sound';
 import { DaysModel } from './days-model';
@@ -127,6 +127,26 @@ describe('the room of days', () => {
     expect(model.softEnd(told)).toMatch(/^the look holds until \d\d:\d\d$/);
     expect(model.softEnd({ ...told, closes: told.work[0]!.from + 60 })).toBe('');
     expect(model.softEnd(sections)).toBe('');
+  });
+
+  it('draws the air down the edge of a day, a step where it changes', () => {
+    const [day] = model.days();
+    const span = spanOf(model.days(), model.at);
+    const y = scaleOf(day!, span, 500);
+    const at = day!.at + span.from;
+    const middle = (span.from + span.to) / 2 + day!.at;
+    const path = airPath(
+      [
+        { at: at - 1000, value: 18 },
+        { at: middle, value: 22 },
+      ],
+      day!,
+      span,
+      y,
+      200,
+    );
+    expect(path).toBe('M184.0 0.0V250.0H200.0V500.0');
+    expect(airPath([], day!, span, y, 200)).toBe('');
   });
 
   it('gives a sign five minutes before what is done, and when it must be', () => {

@@ -1,9 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
+import { type Facing } from '@zaffet/core/piece';
 import { duration, sittingDetail, urgencyText } from '@zaffet/words';
 import { type Sitting } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
+import { Lying } from '../ui/lying';
 import { type Day, DaysModel } from './days-model';
 
 /** Free time shorter than this is not worth telling [s]. */
@@ -28,12 +30,20 @@ interface Line {
   readonly word: string;
   readonly takes: string;
   readonly colour: string | null;
+  /** The face it is turned to, where that is one. */
+  readonly turned: Facing | null;
+}
+
+/** The face a body is turned to for a sitting; null where it is not turned, or more than once. */
+function turnedTo({ turning, work }: Sitting): Facing | null {
+  const up = work[0]!.up;
+  return turning > 0 && up !== 'loose' && work.every((entry) => entry.up === up) ? up : null;
 }
 
 /** One day as a list by the clock: what first, what must not be late, when one can go. */
 @Component({
   selector: 'zf-morning-card',
-  imports: [MatButtonModule, MatIconModule],
+  imports: [Lying, MatButtonModule, MatIconModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ day().name }}</h2>
@@ -63,7 +73,12 @@ interface Line {
                 }
               </b>
               @if (line.detail) {
-                <span class="detail">{{ line.detail }}</span>
+                <span class="detail">
+                  @if (line.turned; as up) {
+                    <zf-lying [up]="up" />
+                  }
+                  {{ line.detail }}
+                </span>
               }
               @if (line.urgency) {
                 <span class="urgency">{{ line.urgency }}</span>
@@ -124,6 +139,7 @@ export class MorningCard {
             : [urgencyText(sitting, start, clock), this.model.softEnd(sitting)].filter(Boolean).join('; '),
         word: sitting.urgency,
         takes: duration(sitting.until - sitting.from),
+        turned: turnedTo(sitting),
         colour: sitting.step !== null && 'colour' in sitting.step ? sitting.step.colour : null,
       };
       return gap < WORTH_TELLING
