@@ -7,6 +7,7 @@ import { type Database } from './db/client';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
 import { planRoutes } from './plans/routes';
+import { runRoutes } from './runs/routes';
 import { type SheetMaker } from './sheet/maker';
 import { shelfRoutes } from './shelf/routes';
 import { shopRoutes } from './shop/routes';
@@ -62,6 +63,7 @@ export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express
   app.use(shelfRoutes(db));
   app.use(shopRoutes(db));
   app.use(airRoutes(db, log));
+  app.use(runRoutes(db));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));

@@ -17,6 +17,8 @@ export const API = {
   air: '/api/air',
   /** Every reading as it comes in; with the stand-in for an instrument where that is asked for. */
   airStream: (simulated: boolean): string => `/api/air/stream${simulated ? '?simulated=yes' : ''}`,
+  runs: '/api/runs',
+  runEvents: (id: string): string => `/api/runs/${encodeURIComponent(id)}/events`,
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

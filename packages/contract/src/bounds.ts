@@ -29,6 +29,7 @@ const LISTS: Readonly<Record<string, number>> = {
   items: LIMITS.shelfItems.max,
   pins: LIMITS.pins.max,
   readings: LIMITS.readings.max,
+  events: LIMITS.events.max,
 };
 /** Most fields of a group, by its name. */
 const GROUPS: Readonly<Record<string, number>> = {
@@ -51,7 +52,7 @@ type Refuse = (path: string, message: string) => never;
  */
 export function checkBounds(
   value: unknown,
-  code: 'plan.invalid' | 'shelf.invalid' | 'shop.invalid' | 'air.refused',
+  code: 'plan.invalid' | 'shelf.invalid' | 'shop.invalid' | 'air.refused' | 'run.invalid',
 ): void {
   let cells = 0;
   const refuse: Refuse = (path, message) => {

@@ -32,6 +32,11 @@ export const ERRORS = {
     message: 'The shelf is full. Take out what is used up, then add this again.',
   },
   'shop.invalid': { status: 400, message: 'The shop cannot be so.' },
+  'run.invalid': { status: 400, message: 'These are no events of a run that Zaffet can keep.' },
+  'run.not-found': {
+    status: 404,
+    message: 'This run is not here. It begins with its plan; send that first.',
+  },
   'air.unreadable': {
     status: 400,
     message:

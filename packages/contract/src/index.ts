@@ -9,6 +9,7 @@ export { type Limit, LIMITS } from './plan/limits';
 export { filedMap, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
 export * from './plan/types';
+export * from './runs/types';
 export * from './shelf/types';
 export * from './shop/types';
 export { ID, isStorable, plainText } from './text';

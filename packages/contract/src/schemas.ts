@@ -218,7 +218,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
       .required(),
   }),
 };
-const step = Joi.alternatives().conditional('.kind', {
+export const step = Joi.alternatives().conditional('.kind', {
   switch: STEP_KINDS.map((kind) => ({ is: kind, then: STEPS[kind] })),
   otherwise: Joi.object({ kind: oneOf(STEP_KINDS) }).unknown(),
 });

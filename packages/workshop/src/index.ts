@@ -32,6 +32,7 @@ export { hygrometerReads } from './standins/hygrometer';
 export { type MeterReading, meterReads } from './standins/moistureMeter';
 export { simulatedWeather } from './standins/weather';
 export { softEnds } from './softEnds';
+export * from './runs';
 export { mapOfStep } from './stepMap';
 export { problemOf, type Timed, timetable } from './timetable';
 export { regionOf, toModel } from './toModel';

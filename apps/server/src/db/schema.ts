@@ -1,5 +1,15 @@
-import { type PlanFile, type ShelfItem } from '@zaffet/contract';
-import { integer, jsonb, pgTable, primaryKey, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { type PlanFile, type RunEvent, type ShelfItem } from '@zaffet/contract';
+import {
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  real,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 /** Plans, each with the revision its next save must name. A removed plan keeps its row so that it can come back. */
 export const plans = pgTable('plans', {
@@ -28,6 +38,31 @@ export const airReadings = pgTable(
     humidity: real().notNull(),
   },
   ({ at, source }) => [primaryKey({ columns: [at, source] })],
+);
+
+/** Plans carried out at the bench; `events` counts those of each, so that their numbers have no gap. */
+export const runs = pgTable('runs', {
+  id: text().primaryKey(),
+  planId: text('plan_id'),
+  name: text().notNull(),
+  begunAt: timestamp('begun_at', { withTimezone: true, mode: 'date' }).notNull(),
+  events: integer().notNull().default(0),
+});
+
+/** What happened in each run: only ever added to. */
+export const runEvents = pgTable(
+  'run_events',
+  {
+    run: text()
+      .notNull()
+      .references(() => runs.id),
+    seq: integer().notNull(),
+    id: text().notNull().unique(),
+    device: text().notNull(),
+    n: integer().notNull(),
+    event: jsonb().$type<RunEvent>().notNull(),
+  },
+  ({ run, seq, device, n }) => [primaryKey({ columns: [run, seq] }), unique().on(device, n)],
 );
 
 /** Facts about this shop's database itself: that the demo was loaded, what the painter measures with. */

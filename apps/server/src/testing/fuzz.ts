@@ -247,6 +247,15 @@ function faultIn(status: number, headers: IncomingHttpHeaders, body: Buffer): st
   return wordsOf(fault);
 }
 
+/** How a run begins, and goes on. */
+const runEvents = (plan: unknown): object[] => {
+  const stamp = { device: 'tablet', at: '2026-05-12T08:00:00Z', offsetMs: 0 };
+  return [
+    { ...stamp, id: 'e-1', n: 1, kind: 'run-begun', planId: null, plan },
+    { ...stamp, id: 'e-2', n: 2, kind: 'done', partId: 'lid', stepId: 'top', coat: 0, minutesAgo: 3 },
+  ];
+};
+
 function wild(random: () => number, real: readonly unknown[], known: readonly string[], tin: unknown): Asked {
   const id = random() < 0.6 ? pick(known, random) : pick(IDS, random);
   const file = pick(real, random);
@@ -267,6 +276,9 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
     ['PUT', API.measures, { dishMl: 90, spoonMl: 15, teaspoonMl: 5 }],
     ['GET', API.shop, null],
     ['PUT', API.shop, USUAL_SHOP],
+    ['GET', API.runs, null],
+    ['GET', `${API.runEvents('run-1')}?after=${pick(['0', 'x', ''], random)}`, null],
+    ['POST', API.runEvents(pick(['run-1', ...IDS], random)), { events: runEvents(file) }],
     ['GET', `${API.air}?from=${pick(['2026-05-12', 'noon', ''], random)}`, null],
     ['POST', API.air, { temperatureC: 20, humidity: 0.5 }],
     [

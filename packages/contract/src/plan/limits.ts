@@ -140,6 +140,13 @@ export const LIMITS = {
     step: 10,
     unit: 'g/h',
   },
+  minutesAgo: { min: 0, max: 1440, step: 1, unit: 'min' },
+  sections: { min: 0, max: 99, step: 1, unit: '' },
+  /** Events a device counts, and how far its clock may be off. */
+  eventCount: { min: 1, max: 1_000_000_000, step: 1, unit: '' },
+  offsetMs: { min: -4e11, max: 4e11, step: 1, unit: 'ms' },
+  /** Events of a run in one message. */
+  events: { min: 1, max: 50, step: 1, unit: '' },
   /** Readings of the air in one message. */
   readings: { min: 1, max: 5000, step: 1, unit: '' },
   later: { min: 0, max: PLAN_RANGES.airSamples.max - 1, step: 1, unit: '' },

@@ -1,0 +1,42 @@
+import { API, type EventsAnswer, fault, ID, type RunAnswer, ZaffetError } from '@zaffet/contract';
+import { parseEvents } from '@zaffet/contract/runs';
+import { Router } from 'express';
+import { type Database } from '../db/client';
+import { eventsAfter, listRuns, takeEvents } from './queries';
+
+const refusedField = (path: string, message: string): ZaffetError =>
+  new ZaffetError(fault('run.invalid', [{ path, message }]));
+
+/** A run's id as an address tells it. @throws ZaffetError where it could be no run's */
+function idOf(told: string): string {
+  if (ID.test(told)) return told;
+  throw refusedField('id', `id is ${JSON.stringify(told)}; it must be letters, digits, - or _.`);
+}
+
+/** @throws ZaffetError where it is no count */
+function countOf(told: unknown): number {
+  if (told === undefined) return 0;
+  if (typeof told === 'string' && /^\d{1,9}$/.test(told)) return Number(told);
+  throw refusedField('after', `after is ${JSON.stringify(told)}; it must be a whole number from 0.`);
+}
+
+/** Plans carried out: devices send what happened and ask what others sent. */
+export function runRoutes(db: Database): Router {
+  const router = Router();
+  const now = (): string => new Date().toISOString();
+  router.get(API.runs, async (_request, response) => {
+    response.json(await listRuns(db));
+  });
+  router.post('/api/runs/:id/events', async (request, response) => {
+    const id = idOf(request.params.id);
+    const { events } = parseEvents(request.body);
+    const answer: EventsAnswer = { ...(await takeEvents(db, id, events)), now: now() };
+    response.json(answer);
+  });
+  router.get('/api/runs/:id/events', async (request, response) => {
+    const told = await eventsAfter(db, idOf(request.params.id), countOf(request.query['after']));
+    const answer: RunAnswer = { ...told, now: now() };
+    response.json(answer);
+  });
+  return router;
+}

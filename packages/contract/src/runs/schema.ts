@@ -1,0 +1,68 @@
+import Joi from 'joi';
+import { checkBounds } from '../bounds';
+import { flag, id, instant, list, number, oneOf, text, whole } from '../fields';
+import { filePlan } from '../plan/file';
+import { checked } from '../refusals';
+import { parsePlan, step } from '../schemas';
+import {
+  type EventsRequest,
+  MIX_BODIES,
+  type RunEvent,
+  type RunEventKind,
+  SEEN_PLACES,
+  SEEN_STATES,
+} from './types';
+
+const ofStep = { partId: id(), stepId: id(), coat: whole('pinnedCoat') };
+const told = { minutesAgo: number('minutesAgo') };
+const state = Joi.string()
+  .valid(...SEEN_STATES)
+  .allow(null)
+  .required();
+
+const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
+  // The plan is read by its own schema: it may be of an older version.
+  'run-begun': { planId: id().allow(null), plan: Joi.object().unknown().required() },
+  begun: { ...ofStep, ...told },
+  done: { ...ofStep, ...told },
+  skipped: { ...ofStep, reason: text() },
+  'put-in': { partId: id(), afterStepId: id().allow(null), step: step.required() },
+  seen: { ...ofStep, ...told, after: state, before: state, now: flag(), places: oneOf(SEEN_PLACES) },
+  passes: { ...ofStep, count: whole('passes') },
+  section: { ...ofStep, ...told, index: whole('sections'), painted: flag() },
+  film: { ...ofStep, thicknessUm: number('thicknessUm') },
+  mix: { ...ofStep, body: oneOf(MIX_BODIES), addedMl: number('amountMl') },
+  air: { source: text(), temperatureC: number('temperatureC'), humidity: number('humidity') },
+  caution: { ...ofStep, code: id() },
+  note: { partId: id().allow(null), text: text() },
+  'taken-back': { eventId: id() },
+  paused: {},
+  resumed: {},
+  finished: {},
+  reopened: {},
+};
+const KINDS = Object.keys(BODIES) as RunEventKind[];
+
+const stamp = { id: id(), device: id(), n: whole('eventCount'), at: instant(), offsetMs: number('offsetMs') };
+const event = Joi.alternatives().conditional('.kind', {
+  switch: KINDS.map((kind) => ({
+    is: kind,
+    then: Joi.object({ ...stamp, kind: oneOf([kind]), ...BODIES[kind] }),
+  })),
+  otherwise: Joi.object({ kind: oneOf(KINDS) }).unknown(),
+});
+const events = Joi.object<EventsRequest>({ events: list(event, 'events') }).required();
+
+/**
+ * Reads events of a run.
+ * @throws ZaffetError `run.invalid` with every refused field; `plan.invalid` for the plan a run begins with
+ */
+export function parseEvents(value: unknown): EventsRequest {
+  checkBounds(value, 'run.invalid');
+  const { events: all } = checked(events, value, 'run.invalid');
+  return {
+    events: all.map((one): RunEvent =>
+      one.kind === 'run-begun' ? { ...one, plan: filePlan(parsePlan(one.plan)) } : one,
+    ),
+  };
+}

@@ -1,0 +1,127 @@
+import { type PlanFile } from '../plan/file';
+import { type PlanStep } from '../plan/types';
+
+/*
+ * A run: a plan carried out at the bench. It is a list of events that only grows; what stands now is folded from them.
+ * Nothing is overwritten: what was wrong is taken back by another event.
+ */
+
+/** States of a film that somebody at the bench can see, in the order they come. */
+export const SEEN_STATES = [
+  'matte',
+  'tacky',
+  'skinned',
+  'touch',
+  'recoat',
+  'through',
+  'first-cracks',
+] as const;
+export type SeenState = (typeof SEEN_STATES)[number];
+/** How much of a place something is so in. */
+export const SEEN_PLACES = ['none', 'some', 'most'] as const;
+export type SeenPlaces = (typeof SEEN_PLACES)[number];
+/** How a mix runs off the brush, against what was meant. */
+export const MIX_BODIES = ['thinner', 'as-meant', 'thicker'] as const;
+export type MixBody = (typeof MIX_BODIES)[number];
+
+/** A step of a part; of a seal, one of its coats, from 0. */
+interface OfStep {
+  readonly partId: string;
+  readonly stepId: string;
+  readonly coat: number;
+}
+/** What is told some time after it happened. */
+interface Told {
+  /** So long before it was told [min]. */
+  readonly minutesAgo: number;
+}
+
+/** What can happen at the bench, by its kind. */
+export interface RunBodies {
+  /** The first of every run: the plan as it was then, so that nothing else is needed. */
+  readonly 'run-begun': { readonly planId: string | null; readonly plan: PlanFile };
+  readonly begun: OfStep & Told;
+  readonly done: OfStep & Told;
+  readonly skipped: OfStep & { readonly reason: string };
+  /** A step that was not in the plan, after another one, or first of all where that is null. */
+  readonly 'put-in': {
+    readonly partId: string;
+    readonly afterStepId: string | null;
+    readonly step: PlanStep;
+  };
+  /** A look: past one state, or not yet in another, in no, some or most places; told as it happened, or found so. */
+  readonly seen: OfStep &
+    Told & {
+      readonly after: SeenState | null;
+      readonly before: SeenState | null;
+      readonly now: boolean;
+      readonly places: SeenPlaces;
+    };
+  /** Brush passes over the same place. */
+  readonly passes: OfStep & { readonly count: number };
+  /** A section of glue laid, or painted over; from 0. */
+  readonly section: OfStep & Told & { readonly index: number; readonly painted: boolean };
+  /** Wet film as it was weighed or gauged. */
+  readonly film: OfStep & { readonly thicknessUm: number };
+  readonly mix: OfStep & { readonly body: MixBody; readonly addedMl: number };
+  readonly air: { readonly source: string; readonly temperatureC: number; readonly humidity: number };
+  /** A caution at a step was read. */
+  readonly caution: OfStep & { readonly code: string };
+  readonly note: { readonly partId: string | null; readonly text: string };
+  /** What was told by mistake, by the id of its event. */
+  readonly 'taken-back': { readonly eventId: string };
+  readonly paused: object;
+  readonly resumed: object;
+  readonly finished: object;
+  readonly reopened: object;
+}
+export type RunEventKind = keyof RunBodies;
+
+/** Where and when an event was made: on a device, whose events count from 1. */
+export interface RunStamp {
+  readonly id: string;
+  readonly device: string;
+  readonly n: number;
+  /** By the device's clock, ISO 8601; and how far that is behind the server's, where it was known [ms]. */
+  readonly at: string;
+  readonly offsetMs: number;
+}
+
+export type RunEvent = {
+  readonly [Kind in RunEventKind]: RunStamp & { readonly kind: Kind } & RunBodies[Kind];
+}[RunEventKind];
+
+/** An event as the server keeps it: counted within its run without a gap, in the order it became visible. */
+export interface KeptEvent {
+  readonly seq: number;
+  readonly event: RunEvent;
+}
+
+/** Events on their way to the server. */
+export interface EventsRequest {
+  readonly events: readonly RunEvent[];
+}
+
+/** What came of them: by their ids the counts they have now, and those that cannot be kept, with why. */
+export interface EventsAnswer {
+  readonly taken: Readonly<Record<string, number>>;
+  readonly refused: readonly { readonly id: string; readonly message: string }[];
+  /** The server's clock, ISO 8601. */
+  readonly now: string;
+}
+
+/** The events of a run after some count. */
+export interface RunAnswer {
+  readonly events: readonly KeptEvent[];
+  readonly upTo: number;
+  readonly now: string;
+}
+
+/** A run in the list of them. */
+export interface RunSummary {
+  readonly id: string;
+  readonly planId: string | null;
+  readonly name: string;
+  readonly begunAt: string;
+  readonly upTo: number;
+}
