@@ -126,6 +126,35 @@ describe('what is believed of a coat', () => {
     ).toBeCloseTo(1, 6);
   });
 
+  it('asks back below one in ten, however the look was told', () => {
+    const touch = at(MEDIUM, 'touch');
+    for (const one of [
+      (since: number) => look(since, null, 'touch'),
+      (since: number) => look(since, 'touch', null, true),
+    ]) {
+      const later = Array.from({ length: 80 }, (_, i) => one(touch * 1.03 ** i));
+      const first = later.findIndex((seen) => asksBack(MEDIUM, seen));
+      expect(first).toBeGreaterThan(0);
+      expect(likelihood(MEDIUM, later[first]!)).toBeLessThan(0.1);
+      expect(likelihood(MEDIUM, later[first - 1]!)).toBeGreaterThanOrEqual(0.1);
+      expect(likelihood(MEDIUM, later[first - 1]!)).toBeLessThan(0.13);
+    }
+    const middle = Math.exp(MEDIUM.moments.touch!.reduce((sum, one) => sum + one, 0) / MEDIUM.weights.length);
+    expect(likelihood(MEDIUM, look(middle, 'touch', null, true))).toBeCloseTo(1, 3);
+  });
+
+  it('learns from what is told as it happens what two normals make of each other', () => {
+    // 1/σ² = 1/σ0² + 1/s², with s² = 0.17² + 0.10² of eye and moment; slips leave a little more.
+    const sd = (belief: Belief): number => {
+      const { low, high } = momentBelieved(belief, 'matte')!;
+      return Math.sqrt((Math.log(high / low) / (2 * 1.2816)) ** 2 - 0.1 ** 2);
+    };
+    const told = heard(MEDIUM, look(at(MEDIUM, 'matte'), 'matte', null, true));
+    const expected = 1 / Math.sqrt(1 / sd(MEDIUM) ** 2 + 1 / (0.17 ** 2 + 0.1 ** 2));
+    expect(sd(told) / expected).toBeGreaterThan(0.95);
+    expect(sd(told) / expected).toBeLessThan(1.25);
+  });
+
   it('says nothing of states that never come, and is not moved by them', () => {
     expect(momentBelieved(MEDIUM, 'first-cracks')).toBeNull();
     expect(heard(MEDIUM, look(600, 'first-cracks', null))).toBe(MEDIUM);
