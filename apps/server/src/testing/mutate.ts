@@ -52,6 +52,9 @@ function holdersOf(value: unknown, found: Holder[] = []): Holder[] {
   return found;
 }
 
+/** What is made longer stays a text that can be written, and is far more than any door takes [letters]. */
+const LARGEST = 30e6;
+
 /** One change somewhere in a value that came from JSON; the value itself is changed. */
 function changeOnce(root: Record<string, unknown>, random: () => number): void {
   const holder = pick(holdersOf(root), random);
@@ -73,8 +76,9 @@ function changeOnce(root: Record<string, unknown>, random: () => number): void {
     }
     case 2:
       if (Array.isArray(holder) && holder.length > 0) {
-        const many = pick([2, 41, 2000, 100_000], random);
         const one = holder[0] as unknown;
+        const room = Math.floor(LARGEST / (JSON.stringify(one) ?? '').length);
+        const many = Math.min(room, pick([2, 41, 2000, 100_000], random));
         for (let i = 0; i < many; i++) holder.push(one);
       }
       return;
