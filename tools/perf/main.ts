@@ -1,6 +1,7 @@
 import { appLines } from './app';
 import { faceLines } from './face';
 import { fieldLines } from './field';
+import { liveLines } from './live';
 import { pieceLines } from './piece';
 import { planLines } from './plan';
 import { scheduleLinesByName } from './schedule';
@@ -14,6 +15,7 @@ const lines = {
   ...faceLines,
   ...solverLines,
   ...scheduleLinesByName,
+  ...liveLines,
   ...appLines,
 };
 const wanted = process.argv[2] ?? '';
