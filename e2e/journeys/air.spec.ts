@@ -1,4 +1,5 @@
 import { type Page } from '@playwright/test';
+import { type PlanFile } from '@zaffet/contract';
 import { readFile } from 'node:fs/promises';
 import { PlansPage } from '../pages/plans.page';
 import { expect, test } from '../pages/quiet';
@@ -14,7 +15,8 @@ async function openCopy(page: Page, file: string, name: string, room: string): P
   const demo = await readFile(new URL(`../../demo/plans/${file}.json`, import.meta.url), 'utf8');
   const plans = new PlansPage(page);
   await plans.open();
-  await plans.bringIn('copy.json', JSON.stringify({ ...(JSON.parse(demo) as object), name }));
+  const plan = JSON.parse(demo) as PlanFile;
+  await plans.bringIn('copy.json', JSON.stringify({ ...plan, name, piece: { ...plan.piece, name } }));
   await page.waitForURL(/\/layers$/);
   await page
     .getByRole('navigation', { name: 'Rooms' })
@@ -27,7 +29,7 @@ test('the air: a file that is refused, one that is taken, a forecast, an instrum
   request,
 }) => {
   test.slow();
-  await openCopy(page, '1-sea-chest', 'Chest in the attic', 'Days');
+  await openCopy(page, '1-sea-chest', 'Trunk in the attic', 'Days');
   await page.getByRole('radio', { name: 'The air' }).click();
   const air = page.locator('zf-air-view');
   const glue = air.locator('tr').filter({ hasText: 'next coat within' });
@@ -97,7 +99,7 @@ test('the air: a file that is refused, one that is taken, a forecast, an instrum
 });
 
 test('wood is read by the stand-in for a moisture meter, and called simulated', async ({ page }) => {
-  await openCopy(page, '1-sea-chest', 'Chest to measure', 'Piece');
+  await openCopy(page, '1-sea-chest', 'Trunk to measure', 'Piece');
   await page.getByRole('button', { name: 'Simulated meter' }).click();
   await expect(page.getByText(/Five places read .* Simulated, not measured/)).toBeVisible();
   await expect(page.getByText(/In this shop's air wood comes to \d+ % moisture\. At /)).toBeVisible();

@@ -89,6 +89,8 @@ test('a chest over two days: the morning, a deadline, a drag, an impossible week
   );
   for (let i = 0; i < stretches; i++) await page.keyboard.press('Control+z');
   await expect(page.getByRole('alert')).toHaveCount(0);
+  // Which day the card keeps meanwhile hangs on which weeks were timed on the way.
+  await page.getByRole('button', { name: /^Tuesday, 12 May/ }).click();
   await expect(card.getByRole('heading', { name: 'Tuesday, 12 May' })).toBeVisible();
 
   // What is said in Mix is what is done here; turning it comes first.
