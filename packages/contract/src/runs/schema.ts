@@ -1,22 +1,16 @@
+import { LIVE_STATES } from '@zaffet/core/live';
 import Joi from 'joi';
 import { checkBounds } from '../bounds';
 import { flag, id, instant, list, number, oneOf, text, whole } from '../fields';
 import { filePlan } from '../plan/file';
 import { checked } from '../refusals';
 import { parsePlan, step } from '../schemas';
-import {
-  type EventsRequest,
-  MIX_BODIES,
-  type RunEvent,
-  type RunEventKind,
-  SEEN_PLACES,
-  SEEN_STATES,
-} from './types';
+import { type EventsRequest, MIX_BODIES, type RunEvent, type RunEventKind, SEEN_PLACES } from './types';
 
 const ofStep = { partId: id(), stepId: id(), coat: whole('pinnedCoat') };
 const told = { minutesAgo: number('minutesAgo') };
 const state = Joi.string()
-  .valid(...SEEN_STATES)
+  .valid(...LIVE_STATES)
   .allow(null)
   .required();
 

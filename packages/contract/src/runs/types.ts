@@ -1,3 +1,4 @@
+import { type LiveState } from '@zaffet/core/live';
 import { type PlanFile } from '../plan/file';
 import { type PlanStep } from '../plan/types';
 
@@ -6,17 +7,6 @@ import { type PlanStep } from '../plan/types';
  * Nothing is overwritten: what was wrong is taken back by another event.
  */
 
-/** States of a film that somebody at the bench can see, in the order they come. */
-export const SEEN_STATES = [
-  'matte',
-  'tacky',
-  'skinned',
-  'touch',
-  'recoat',
-  'through',
-  'first-cracks',
-] as const;
-export type SeenState = (typeof SEEN_STATES)[number];
 /** How much of a place something is so in. */
 export const SEEN_PLACES = ['none', 'some', 'most'] as const;
 export type SeenPlaces = (typeof SEEN_PLACES)[number];
@@ -52,8 +42,8 @@ export interface RunBodies {
   /** A look: past one state, or not yet in another, in no, some or most places; told as it happened, or found so. */
   readonly seen: OfStep &
     Told & {
-      readonly after: SeenState | null;
-      readonly before: SeenState | null;
+      readonly after: LiveState | null;
+      readonly before: LiveState | null;
       readonly now: boolean;
       readonly places: SeenPlaces;
     };

@@ -1,6 +1,6 @@
 import { type Basis } from '../basis';
 import { courseOf } from '../course';
-import { type StepFactors } from '../media';
+import { PRIOR_SPREAD, type StepFactors } from '../media';
 import { EIGHTY_PER_CENT, normalCdf, normalQuantile } from '../numeric/normal';
 import {
   type Belief,
@@ -39,6 +39,8 @@ const SLIPS = 0.1;
 const OFFERED = 3;
 /** How far one coat's air is from the shop's [sd of ln]. */
 const COAT_AIR = 0.1;
+/** How far a coat is off the film that is told, laid by eye and weighed [sd of ln]; assumed. */
+const FILM = { byEye: 0.12, weighed: 0.05 } as const;
 /** An answer this unlikely is asked back. */
 const UNLIKELY = 0.1;
 /** Fewer draws than this carry too little: they are drawn anew round what is believed. */
@@ -47,8 +49,8 @@ const FEW = 50;
 /** What is believed of a coat by the tables, its film laid by eye or weighed. */
 export const usualPrior = (shop: Spread, weighed: boolean): Prior => ({
   air: { mean: shop.mean, sd: Math.hypot(shop.sd, COAT_AIR) },
-  dry: { mean: 0, sd: 0.4 },
-  thickness: { mean: 0, sd: weighed ? 0.05 : 0.12 },
+  dry: { mean: 0, sd: PRIOR_SPREAD.dry },
+  thickness: { mean: 0, sd: weighed ? FILM.weighed : FILM.byEye },
 });
 
 /** Halton's sequence: the digits of a count behind the point, in some base. */

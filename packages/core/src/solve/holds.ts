@@ -9,7 +9,7 @@ const FIRST = SECONDS_PER_MINUTE;
 const LONGER = 1.6;
 const NEAR = 0.08;
 /** Longer than this nobody waits for the look alone [s]. */
-export const LONGEST_HOLD = 24 * SECONDS_PER_HOUR;
+const LONGEST_HOLD = 24 * SECONDS_PER_HOUR;
 
 /** A moment that comes so much later, with all that hangs on it. */
 function later(moment: StepMoment, by: number): StepMoment {

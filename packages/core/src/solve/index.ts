@@ -10,5 +10,5 @@ export {
   WISH_TOLERANCE,
   type WishKey,
 } from './types';
-export { LONGEST_HOLD, lookHolds } from './holds';
+export { lookHolds } from './holds';
 export { fitPlace, type PlaceFit, placeValues } from './place';

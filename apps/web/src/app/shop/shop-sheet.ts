@@ -243,12 +243,11 @@ export class ShopSheet {
     if (kept !== null) this.put({ ...kept, room: { ...kept.room, ...changes } }, 'The room is kept.');
   }
 
+  /** Shown at once: what is set next goes with it, whether or not the first is answered by then. */
   private put(shop: Shop, said: string): void {
+    this.kept.set(shop);
     this.api.keep(shop).subscribe({
-      next: (now) => {
-        this.kept.set(now);
-        this.said.set(said);
-      },
+      next: () => this.said.set(said),
       error: (error: unknown) => this.said.set(`Not kept. ${faultOf(error).message}`),
     });
   }
