@@ -17,8 +17,12 @@ export function cracksOfRun({ films, plan, times }: RunState, factors: Factors):
  */
 export function courseOf(basis: Basis, factors: Factors = {}): Course {
   const media = checkPlan(planSoFar(basis), basis.shop.learned);
-  const run = runSteps(basis, media, factors);
-  const { films, times, air, plan } = run;
+  return courseOfRun(runSteps(basis, media, factors), factors);
+}
+
+/** The course of steps that have been gone through. */
+export function courseOfRun(run: RunState, factors: Factors = {}): Course {
+  const { films, times, air, plan, media } = run;
   return {
     plan,
     media,

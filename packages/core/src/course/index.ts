@@ -1,4 +1,4 @@
-export { courseOf, cracksOfRun } from './course';
+export { courseOf, courseOfRun, cracksOfRun } from './course';
 export { tooThickToTell, TRIED } from './cracks';
 export { bleachWetFor, dampAt, JETS, leaves } from './forces';
 export { tackyShare } from './films';

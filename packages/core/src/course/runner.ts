@@ -174,8 +174,9 @@ function startOf(
       if (below === undefined) return { at: free, comes: true };
       const top = stateMoment(below.openStates, start.state);
       // Dry through is every film, not only the last.
-      const deep = films.flatMap(({ openStates }) => openStates.through ?? []);
-      const moment = top !== null && start.state === 'through-dry' ? Math.max(top, ...deep) : top;
+      const deep =
+        start.state === 'through-dry' ? films.flatMap(({ openStates }) => openStates.through ?? []) : [];
+      const moment = top === null ? null : Math.max(top, ...deep);
       return { at: Math.max(free, (moment ?? below.laidAt + GIVE_UP) + start.wait), comes: moment !== null };
     }
   }

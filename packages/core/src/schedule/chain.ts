@@ -48,6 +48,14 @@ export interface Point {
   readonly next: Map<number, Point>;
   /** How its next task goes, by when it begins. */
   readonly goes: Map<number, Doing>;
+  /** When its next task may and must begin, once it was asked for. */
+  readonly window: { own?: OwnWindow };
+}
+
+/** When the next task may begin as soon as it is let, and must, in the part's own time. */
+interface OwnWindow {
+  readonly opens: number;
+  readonly closes: { readonly closes: number; readonly opener: number } | null;
 }
 
 /** A part as the hands have it, and where it begins. */
@@ -106,7 +114,7 @@ export const inOtherAir = (chain: Chain, problem: Problem, factor: number): Chai
 /** The same part on a grid of moments, to compare orders by. */
 export const inCoarse = (chain: Chain): Chain => ({
   ...chain,
-  root: { ...chain.root, next: new Map(), goes: new Map() },
+  root: { ...chain.root, next: new Map(), goes: new Map(), window: {} },
   coarse: true,
 });
 
@@ -128,6 +136,7 @@ function begunIn(job: Job, problem: Problem, factor: number): Chain {
     wetTask: -1,
     next: new Map(),
     goes: new Map(),
+    window: {},
   };
   return {
     job,
@@ -162,9 +171,13 @@ export const topFilm = ({ laid }: Point): FilmRun | undefined => laid.films.at(-
 export function windowAt(chain: Chain, point: Point, index: number, taught = Infinity): Window {
   const task = chain.tasks[index]!;
   const { shift } = point;
-  const own = Math.max(point.ends, point.rests, opensAt(task, point));
-  const opens = Math.max(own + shift, task.notBefore);
-  const closes = (chain.keeps[index] ?? true) ? closesAt(chain, task, point) : null;
+  const own = (point.window.own ??= {
+    opens: Math.max(point.ends, point.rests, opensAt(task, point)),
+    closes: closesAt(chain, task, point),
+  });
+  const told = task.step !== null && task.step.start.rule === 'at' && task.coat === 0;
+  const opens = Math.max(own.opens + shift, task.notBefore, told ? task.step.start.moment : -Infinity);
+  const closes = (chain.keeps[index] ?? true) ? own.closes : null;
   const film = topFilm(point);
   const learned = film === undefined ? Infinity : film.laidAt + taught;
   if (learned < (closes?.closes ?? Infinity))
@@ -182,7 +195,7 @@ function opensAt(task: Task, point: Point): number {
   }
   if (coat > 0 && task.kind === 'coat') return film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY;
   if (coat > 0) return point.ends;
-  if (step.start.rule === 'at') return step.start.moment - point.shift;
+  if (step.start.rule === 'at') return point.ends;
   const { at } = earliest(point.run, step);
   const before = point.run.times.at(-1)?.step;
   const onFilm = step.start.rule === 'state' || (before !== undefined && isFilm(before));
@@ -190,11 +203,11 @@ function opensAt(task: Task, point: Point): number {
   return !onFilm ? at : at + Math.max(0, point.filmHands - hands);
 }
 
-function closesAt(chain: Chain, task: Task, point: Point): { closes: number; opener: number } | null {
+function closesAt(chain: Chain, task: Task, point: Point): OwnWindow['closes'] {
   const film = topFilm(point);
   const { step } = task;
   if (film === undefined || step === null || (task.coat > 0 && task.kind !== 'buff')) return null;
-  const on = (closes: number | null, opener = point.filmTask): ReturnType<typeof closesAt> =>
+  const on = (closes: number | null, opener = point.filmTask): OwnWindow['closes'] =>
     closes === null || opener < 0 ? null : { closes, opener };
   const { openStates: open, laidAt } = film;
   if (task.kind === 'buff') {
@@ -291,6 +304,7 @@ function done({ tasks }: Chain, point: Point, index: number, at: number, how: Do
     rests: -Infinity,
     next: new Map<number, Point>(),
     goes: new Map<number, Doing>(),
+    window: {},
   };
   const { step } = task;
   if (step === null) return { ...after, rests: how.until + task.rest };

@@ -1,7 +1,7 @@
 import { type Basis } from '../basis';
-import { courseOf } from '../course';
-import { forecast } from '../forecast';
-import { courseNotes, type FindingCode } from '../notes';
+import { type Course, courseOf, courseOfRun, type RunState } from '../course';
+import { courseNotes, type FindingCode, notesOf } from '../notes';
+import { outcomeOf } from '../outcome';
 import { toolOf } from '../tools';
 import { type Bench, type Built, keyOf } from './build';
 import { topFilm } from './chain';
@@ -29,11 +29,11 @@ const OF_MOMENTS: readonly FindingCode[] = [
 ];
 
 /** What is said of moments, by step. What a cloth does hangs on all that comes of a plan, the rest on its course. */
-function saidOf(basis: Basis): ReadonlySet<string> {
+function saidOf(basis: Basis, course: Course): ReadonlySet<string> {
   const rubs = basis.plan.steps.some(
     (step) => step.kind === 'distress' && toolOf(step.tool).action === 'rub',
   );
-  const found = rubs ? forecast(basis).findings : courseNotes(courseOf(basis));
+  const found = rubs ? notesOf(course, outcomeOf(basis, course, {})) : courseNotes(course);
   return new Set(
     found.filter(({ code }) => OF_MOMENTS.includes(code)).map(({ code, stepId }) => `${stepId} ${code}`),
   );
@@ -42,6 +42,8 @@ function saidOf(basis: Basis): ReadonlySet<string> {
 /** Latest starts that the forecasts of a timetable teach; null where no moment made anything worse. */
 export function taught(bench: Bench, built: Built): Order['learned'] | null {
   const learned: Record<string, number> = { ...bench.learned };
+  // Where there is no time for a task nothing is told of what follows.
+  if (built.failed !== null) return null;
   let more = false;
   bench.problem.jobs.forEach(({ basis }, job) => {
     const { tasks, alone, said } = bench.chains[job]!;
@@ -49,13 +51,13 @@ export function taught(bench: Bench, built: Built): Order['learned'] | null {
     const moments = momentsOf(bench, built, job);
     const key = JSON.stringify(moments);
     const at = { plan, shop: basis.shop, moments };
-    const heard = (of: Basis, as: string): ReadonlySet<string> => {
+    const heard = (of: Basis, run: RunState, as: string): ReadonlySet<string> => {
       let known = said.get(as);
-      if (known === undefined) said.set(as, (known = saidOf(of)));
+      if (known === undefined) said.set(as, (known = saidOf(of, courseOfRun(run))));
       return known;
     };
-    const free = heard({ plan, shop: basis.shop }, '');
-    for (const finding of heard(at, key)) {
+    const free = heard({ plan, shop: basis.shop }, alone.at(-1)!.run, '');
+    for (const finding of heard(at, built.points[job]!.run, key)) {
       if (free.has(finding)) continue;
       const stepId = finding.split(' ')[0]!;
       const index = tasks.findIndex(({ step, top }) => step?.id === stepId || top?.id === stepId);
@@ -89,7 +91,8 @@ function latestGood(
   let bad = late;
   while (bad - good > 300) {
     const mid = (good + bad) / 2;
-    if (saidOf({ ...basis, moments: { ...others, [stepId]: { notBefore: mid } } }).has(finding)) bad = mid;
+    const tried = { ...basis, moments: { ...others, [stepId]: { notBefore: mid } } };
+    if (saidOf(tried, courseOf(tried)).has(finding)) bad = mid;
     else good = mid;
   }
   return good;
