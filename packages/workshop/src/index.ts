@@ -33,6 +33,7 @@ export { type MeterReading, meterReads } from './standins/moistureMeter';
 export { simulatedWeather } from './standins/weather';
 export { softEnds } from './softEnds';
 export * from './runs';
+export * from './bench';
 export { mapOfStep } from './stepMap';
 export { problemOf, type Timed, timetable } from './timetable';
 export { regionOf, toModel } from './toModel';

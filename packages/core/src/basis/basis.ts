@@ -8,7 +8,13 @@ export const onTables = (plan: PanelPlan): Basis => ({ plan, shop: NO_SHOP });
 /** When a step is to begin by the run or the timetable; undefined where its own rule tells. */
 export function momentOf(basis: Basis, stepId: string): StepMoment | undefined {
   const done = basis.known?.done[stepId];
-  return done === undefined ? basis.moments?.[stepId] : { fixed: done.from };
+  if (done === undefined) return basis.moments?.[stepId];
+  const { from, coats, buffAt } = done;
+  return {
+    fixed: from,
+    ...(coats === undefined ? {} : { coats }),
+    ...(buffAt === undefined ? {} : { buffAt }),
+  };
 }
 
 /** Whether a film was weighed or gauged as it was laid. */

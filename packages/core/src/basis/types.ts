@@ -30,6 +30,10 @@ export interface StepDone {
   readonly from: number;
   /** null while it is still going on. */
   readonly until: number | null;
+  /** When each coat of a seal was laid, as far as they are. */
+  readonly coats?: readonly number[];
+  /** When a wax was buffed. */
+  readonly buffAt?: number;
   /** Wet film as it was weighed or gauged [m]. */
   readonly thickness?: number;
   /** Brush passes over the same place as they were counted. */

@@ -121,7 +121,8 @@ export const inCoarse = (chain: Chain): Chain => ({
 /** A part of which nothing is done yet. */
 function begunIn(job: Job, problem: Problem, factor: number): Chain {
   const { work: _, ...plan } = job.basis.plan;
-  const basis = { plan, shop: job.basis.shop };
+  const { shop, known } = job.basis;
+  const basis = { plan, shop, ...(known === undefined ? {} : { known }) };
   const media = checkPlan(plan, basis.shop.learned);
   const run = settled(begin(basis, media, { air: factor }));
   const root: Point = {
@@ -171,12 +172,14 @@ export const topFilm = ({ laid }: Point): FilmRun | undefined => laid.films.at(-
 export function windowAt(chain: Chain, point: Point, index: number, taught = Infinity): Window {
   const task = chain.tasks[index]!;
   const { shift } = point;
+  const begun = doneOf(chain, task);
   const own = (point.window.own ??= {
-    opens: Math.max(point.ends, point.rests, opensAt(task, point)),
+    opens: begun?.from ?? Math.max(point.ends, point.rests, opensAt(task, point)),
     closes: closesAt(chain, task, point),
   });
   const told = task.step !== null && task.step.start.rule === 'at' && task.coat === 0;
-  const opens = Math.max(own.opens + shift, task.notBefore, told ? task.step.start.moment : -Infinity);
+  const notBefore = Math.max(task.notBefore, told ? task.step.start.moment : -Infinity);
+  const opens = begun === null ? Math.max(own.opens + shift, notBefore) : own.opens;
   const closes = (chain.keeps[index] ?? true) ? own.closes : null;
   const film = topFilm(point);
   const learned = film === undefined ? Infinity : film.laidAt + taught;
@@ -258,17 +261,38 @@ function slotOf({ coarse }: Chain, point: Point, own: number): number {
   return Math.round(own / grid) * grid;
 }
 
+/** When a task was really begun and ended, as far as a run knows [s from the plan's start]; null where it was not begun. */
+function doneOf({ job }: Chain, task: Task): { from: number; until: number | null } | null {
+  const known = job.basis.known?.done[task.step?.id ?? task.prepares[0]!];
+  if (known === undefined) return null;
+  switch (task.kind) {
+    case 'buff':
+      return known.buffAt === undefined ? null : { from: known.buffAt, until: null };
+    case 'coat':
+    case 'piece': {
+      const from = known.coats?.[task.coat] ?? (task.coat === 0 ? known.from : undefined);
+      return from === undefined ? null : { from, until: null };
+    }
+    case 'sections':
+      return { from: known.from, until: job.basis.known!.done[task.top!.id]?.until ?? null };
+    default:
+      return known;
+  }
+}
+
 /** How a task goes that begins at a moment [s from the plan's start]. */
 export function doing(chain: Chain, point: Point, task: Task, at: number, problem: Problem): Doing {
-  if (task.kind !== 'sections') return { until: at + task.hands, sections: 1, lag: 0, glued: null };
+  const ended = doneOf(chain, task)?.until ?? null;
+  if (task.kind !== 'sections') return { until: ended ?? at + task.hands, sections: 1, lag: 0, glued: null };
   const slot = slotOf(chain, point, at - point.shift);
   let how = point.goes.get(slot);
   if (how === undefined) point.goes.set(slot, (how = goesAt(point, task, slot, problem)));
-  return { ...how, until: how.until + at - slot };
+  return { ...how, until: ended ?? how.until + at - slot };
 }
 
 function goesAt(point: Point, task: Task, at: number, { minutes }: Problem): Doing {
   const glued = advance(point.run, task.step!, at);
+  const painted = point.run.basis.known?.done[task.top!.id];
   const skin = glued.films.at(-1)!.openStates.skinned;
   const wanted = earliest(glued, task.top!).at - at;
   const { sections, lag, whole } = sectionsOf(
@@ -279,7 +303,12 @@ function goesAt(point: Point, task: Task, at: number, { minutes }: Problem): Doi
     minutes.change * SECONDS_PER_MINUTE,
   );
   const minute = SECONDS_PER_MINUTE;
-  return { until: at + Math.ceil(whole / minute) * minute, sections, lag, glued };
+  return {
+    until: at + Math.ceil(whole / minute) * minute,
+    sections,
+    lag: painted === undefined ? lag : painted.from - at,
+    glued,
+  };
 }
 
 /** The part after a task has been done, from a moment on [s from the plan's start]. */

@@ -1,3 +1,4 @@
+export { partTasks, type PartTask } from './alone';
 export {
   MINUTE_KEYS,
   MINUTE_RANGE,

@@ -31,7 +31,7 @@ export interface PotNeed {
 /** A part of the piece that is worked on. */
 export interface Job {
   readonly id: string;
-  /** Its plan and what the shop knows, without moments. */
+  /** Its plan, what the shop knows and what was done already, without moments. */
   readonly basis: Basis;
   readonly prepares: readonly PrepWork[];
   /** What is turned as a whole; parts of no body lie by themselves. */

@@ -38,6 +38,8 @@ export interface Run {
   readonly begunAt: number;
   readonly paused: boolean;
   readonly finishedAt: number | null;
+  /** Steps that were put in since, each for one part alone. */
+  readonly putIn: readonly { readonly partId: string; readonly stepId: string }[];
   /** By part, step and coat; see `stepKey`. */
   readonly steps: Readonly<Record<string, StepRun>>;
   readonly seen: readonly Seen[];
@@ -115,7 +117,11 @@ function after(run: Run, event: RunEvent, told: number): Run {
   const at = 'minutesAgo' in event ? told - event.minutesAgo * MINUTE : told;
   switch (event.kind) {
     case 'put-in':
-      return { ...run, plan: withPutIn(run.plan, event) };
+      return {
+        ...run,
+        plan: withPutIn(run.plan, event),
+        putIn: [...run.putIn, { partId: event.partId, stepId: event.step.id }],
+      };
     case 'seen': {
       const { id, partId, stepId, coat, after: past, before, now, places } = event;
       const seen: Seen = { eventId: id, partId, stepId, coat, at, after: past, before, now, places };
@@ -172,6 +178,7 @@ export function foldRun(events: readonly RunEvent[]): Run | null {
     begunAt: first.at,
     paused: false,
     finishedAt: null,
+    putIn: [],
     steps: {},
     seen: [],
     air: [],

@@ -1,6 +1,11 @@
 import { type Answer, type Known, type StepDone } from '@zaffet/core/basis';
 import { celsiusToKelvin, umToMetres } from '@zaffet/core/units';
-import { type Run, stepKey } from './fold';
+import { type PlanStep } from '@zaffet/contract';
+import { PREP_STEPS } from '@zaffet/core/plan';
+import { type Run, stepKey, type StepRun } from './fold';
+
+/** Which coat of a seal stands for its buffing: the one after the last. */
+export const buffCoat = (step: PlanStep): number => (step.kind === 'seal' ? step.coats : 1);
 
 /** What a run says of one part, in the core's terms: moments in s from the plan's start. */
 export function knownOf(run: Run, partId: string, now: number): Known {
@@ -8,13 +13,28 @@ export function knownOf(run: Run, partId: string, now: number): Known {
   const moment = (at: number): number => (at - start) / 1000;
   const part = run.plan.piece.parts.find(({ id }) => id === partId);
   const steps = run.plan.finishes.find(({ id }) => id === part?.finish)?.steps ?? [];
+  const begun = (id: string, coat = 0): StepRun | null => {
+    const one = run.steps[stepKey(partId, id, coat)];
+    return one?.begunAt == null ? null : one;
+  };
   const done: Record<string, StepDone> = {};
-  for (const { id } of steps) {
-    const one = run.steps[stepKey(partId, id)];
-    if (one?.begunAt == null) continue;
-    done[id] = {
-      from: moment(one.begunAt),
-      until: one.doneAt === null ? null : moment(one.doneAt),
+  for (const stage of PREP_STEPS) {
+    const one = begun(stage);
+    if (one !== null) done[stage] = { from: moment(one.begunAt!), until: ended(one) };
+  }
+  function ended({ doneAt }: StepRun): number | null {
+    return doneAt === null ? null : moment(doneAt);
+  }
+  for (const step of steps) {
+    const one = begun(step.id);
+    if (one === null) continue;
+    const coats = coatsOf(step, (coat) => begun(step.id, coat));
+    const buffed = step.kind === 'seal' ? begun(step.id, buffCoat(step)) : null;
+    done[step.id] = {
+      from: moment(one.begunAt!),
+      until: ended(coats.at(-1) ?? one),
+      ...(coats.length < 2 ? {} : { coats: coats.map(({ begunAt }) => moment(begunAt!)) }),
+      ...(buffed === null ? {} : { buffAt: moment(buffed.begunAt!) }),
       ...(one.thicknessUm === null ? {} : { thickness: umToMetres(one.thicknessUm) }),
       ...(one.passes === null ? {} : { passes: one.passes }),
     };
@@ -41,6 +61,17 @@ export function knownOf(run: Run, partId: string, now: number): Known {
       altitude: altitudeM,
     }));
   return { now: moment(now), done, answers, air };
+}
+
+/** The coats of a seal, or pieces of long work, that were begun, one after the other. */
+function coatsOf(step: PlanStep, begun: (coat: number) => StepRun | null): StepRun[] {
+  const coats: StepRun[] = [];
+  for (let coat = 0; coat < buffCoat(step) || step.kind === 'companion'; coat++) {
+    const one = begun(coat);
+    if (one === null) break;
+    coats.push(one);
+  }
+  return coats;
 }
 
 /** What a run says of all its parts. */

@@ -1,0 +1,235 @@
+import { type Plan, type RunBodies, type RunEvent } from '@zaffet/contract';
+import { newSeal, when } from '../create';
+import { newPlan } from '../newPlan';
+import { foldRun } from '../runs';
+import { type School } from '../schools';
+import { beginning, deviceOf } from '../testing/runs';
+import { timetable } from '../timetable';
+import { type Bench, type BenchPart, type BenchTask, benchOf, beliefNow, type Beliefs } from '.';
+
+const MINUTE = 60_000;
+const now = { minutesAgo: 0 };
+
+/** Two parts alike, prepared, of the finish of a school. */
+function planOf(school: School): Plan {
+  let id = 0;
+  const one = newPlan(school, 'Chest', 7, '2026-05-12T08:00:00.000Z', () => `s${++id}`);
+  const [part] = one.piece.parts;
+  return {
+    ...one,
+    timing: { ...one.timing, prepares: false },
+    piece: { ...one.piece, parts: [part!, { ...part!, id: 'front', name: 'Front' }] },
+  };
+}
+const glued = planOf('wet-glue');
+const PART = glued.piece.parts[0]!.id;
+const [base, glue, top] = glued.finishes[0]!.steps.map(({ id }) => ({ partId: PART, stepId: id, coat: 0 }));
+const START = Date.parse(glued.startsAt);
+const { table } = timetable(glued);
+
+const standing = (
+  events: readonly RunEvent[],
+  minute: number,
+  of = table,
+  known: Beliefs = new Map(),
+): Bench => benchOf(foldRun(events)!, of, START + minute * MINUTE, known);
+const partIn = (bench: Bench, id = PART): BenchPart => bench.parts.find(({ partId }) => partId === id)!;
+const current = (bench: Bench, id = PART): BenchTask | undefined =>
+  partIn(bench, id).tasks.find(({ state }) => state === 'next' || state === 'doing');
+
+describe('a run at the bench', () => {
+  const tablet = (): ReturnType<typeof deviceOf> => deviceOf('tablet', glued);
+
+  it('has all as it was timed while nothing is done', () => {
+    const device = tablet();
+    const bench = standing([device(0, 'run-begun', beginning(glued))], 0);
+    for (const part of bench.parts) {
+      expect(part.tasks.map(({ kind }) => kind)).toEqual(['step', 'sections']);
+      expect(part.tasks.map(({ state }) => state)).toEqual(['next', 'later']);
+      for (const task of part.tasks) expect(task.from).toBe(task.plannedAt!);
+      expect(part.film).toBeNull();
+    }
+    expect(bench.air).toEqual({ factor: 1, answers: 0 });
+  });
+
+  it('goes on from what was done, and waits for what dries', () => {
+    const device = tablet();
+    const events = [
+      device(0, 'run-begun', beginning(glued)),
+      device(3, 'begun', { ...base!, ...now }),
+      device(11, 'done', { ...base!, ...now }),
+    ];
+    const bench = standing(events, 12);
+    const [first, second] = partIn(bench).tasks;
+    expect([first!.state, first!.from, first!.until]).toEqual([
+      'done',
+      START + 3 * MINUTE,
+      START + 11 * MINUTE,
+    ]);
+    expect(second!.state).toBe('next');
+    expect(second!.below).toBe(base!.stepId);
+    const { low, at, high } = second!.opens!;
+    expect(low).toBeLessThan(at);
+    expect(high).toBeGreaterThan(at);
+    expect(at).toBeGreaterThan(START + 11 * MINUTE);
+    // The other part has not been touched.
+    expect(current(bench, 'front')!.stepId).toBe(base!.stepId);
+  });
+
+  it('takes a coat that was laid twelve minutes late as it was, and moves what follows by as much', () => {
+    const begun = (minute: number, minutesAgo: number): BenchTask => {
+      const device = tablet();
+      const events = [
+        device(0, 'run-begun', beginning(glued)),
+        device(minute, 'done', { ...base!, minutesAgo }),
+      ];
+      return current(standing(events, minute))!;
+    };
+    const [inTime, late, told] = [begun(8, 0), begun(20, 0), begun(20, 12)];
+    expect((late.opens!.at - inTime.opens!.at) / MINUTE).toBeCloseTo(12, 3);
+    expect(told.opens!.at).toBeCloseTo(inTime.opens!.at, 3);
+  });
+
+  const looks = (
+    ...seen: readonly (Partial<RunBodies['seen']> & { readonly minute: number })[]
+  ): RunEvent[] => {
+    const device = tablet();
+    return [
+      device(0, 'run-begun', beginning(glued)),
+      device(0, 'begun', { ...base!, ...now }),
+      device(6, 'done', { ...base!, ...now }),
+      ...seen.map(({ minute, ...more }) =>
+        device(minute, 'seen', {
+          ...base!,
+          ...now,
+          after: null,
+          before: null,
+          now: false,
+          places: 'most',
+          ...more,
+        }),
+      ),
+    ];
+  };
+  const opening = (events: readonly RunEvent[]): number => current(standing(events, 60))!.opens!.at;
+  const film = partIn(standing(looks(), 10)).film!;
+  const minuteOf = (state: 'matte' | 'tacky' | 'recoat'): number => (film.states[state]!.at - START) / MINUTE;
+
+  it('hears what is seen of a coat: sooner than thought brings the window nearer, later puts it off', () => {
+    const plain = opening(looks());
+    expect(opening(looks({ minute: 0.5 * minuteOf('matte'), after: 'matte', now: true }))).toBeLessThan(
+      plain,
+    );
+    expect(opening(looks({ minute: 1.6 * minuteOf('matte'), before: 'matte' }))).toBeGreaterThan(plain);
+    const width = (events: readonly RunEvent[]): number => {
+      const { low, high } = current(standing(events, 60))!.opens!;
+      return Math.log((high - START) / (low - START));
+    };
+    expect(width(looks({ minute: minuteOf('matte'), after: 'matte', now: true }))).toBeLessThan(
+      width(looks()),
+    );
+  });
+
+  it('takes "in no place" for not yet, "in some" for just now, "in most" for past', () => {
+    const at = minuteOf('tacky');
+    const none = looks({ minute: at, after: 'tacky', places: 'none' });
+    expect(opening(none)).toBe(opening(looks({ minute: at, before: 'tacky', places: 'most' })));
+    const some = opening(looks({ minute: at, after: 'tacky', places: 'some' }));
+    expect(some).toBe(opening(looks({ minute: at, after: 'tacky', now: true })));
+    expect(some).toBeGreaterThan(opening(looks({ minute: at, after: 'tacky' })));
+    expect(some).toBeLessThan(opening(none));
+  });
+
+  it('carries the air of the shop on to other parts, and forgets what is taken back', () => {
+    const events = looks({ minute: 1.8 * minuteOf('matte'), before: 'matte' });
+    const device = deviceOf('desk', glued);
+    const other = [...events, device(60, 'done', { ...base!, partId: 'front', ...now })];
+    const plain = [...looks(), device(60, 'done', { ...base!, partId: 'front', ...now })];
+    const opens = (all: readonly RunEvent[]): number => current(standing(all, 61), 'front')!.opens!.at;
+    expect(opens(other)).toBeGreaterThan(opens(plain) + MINUTE);
+    expect(standing(other, 61).air.factor).toBeLessThan(0.95);
+    const back = [...other, device(62, 'taken-back', { eventId: events.at(-1)!.id })];
+    expect(opens(back)).toBe(opens(plain));
+  });
+
+  it('knows an answer that can hardly be right', () => {
+    const run = foldRun(looks())!;
+    const belief = beliefNow(run, PART, base!.stepId, START + 60 * MINUTE, new Map())!;
+    expect(belief.stepId).toBe(base!.stepId);
+    expect(beliefNow(run, PART, top!.stepId, START + 60 * MINUTE, new Map())).toBeNull();
+  });
+
+  it('has glue close by its oldest section, and the coat laid when the first paint went over it', () => {
+    const device = tablet();
+    const events = [
+      device(0, 'run-begun', beginning(glued)),
+      device(0, 'done', { ...base!, ...now }),
+      device(240, 'begun', { ...glue!, ...now }),
+      device(241, 'section', { ...glue!, ...now, index: 0, painted: false }),
+      device(242, 'begun', { ...top!, ...now }),
+      device(242, 'section', { ...glue!, ...now, index: 0, painted: true }),
+      device(243, 'section', { ...glue!, ...now, index: 1, painted: false }),
+    ];
+    const during = partIn(standing(events.slice(0, 4), 241));
+    expect(during.film!.laidAt).toBe(START + 241 * MINUTE);
+    const task = during.tasks[1]!;
+    expect([task.state, task.waitsFor]).toEqual(['doing', 'skinned']);
+    const ended = [
+      ...events,
+      device(246, 'done', { ...top!, ...now }),
+      device(246, 'done', { ...glue!, ...now }),
+    ];
+    const after = partIn(standing(ended, 247));
+    expect(after.tasks.every(({ state }) => state === 'done')).toBeTrue();
+    expect(after.film!.stepId).toBe(top!.stepId);
+    expect(after.film!.laidAt).toBe(START + 242 * MINUTE);
+  });
+
+  it('is the same from the same events with a fresh memory or a full one', () => {
+    const events = looks({ minute: 20, after: 'matte' }, { minute: 40, before: 'recoat' });
+    const known: Beliefs = new Map();
+    standing(events.slice(0, -1), 30, table, known);
+    expect(JSON.stringify(standing(events, 60, table, known))).toBe(JSON.stringify(standing(events, 60)));
+  });
+
+  it('leaves out what is skipped, and has a step that was put in for its part alone', () => {
+    const device = tablet();
+    const step = { ...glued.finishes[0]!.steps[0]!, id: 'again' };
+    const events = [
+      device(0, 'run-begun', beginning(glued)),
+      device(1, 'skipped', { ...base!, reason: 'the old coat is sound' }),
+      device(2, 'put-in', { partId: PART, afterStepId: base!.stepId, step }),
+    ];
+    const bench = standing(events, 3);
+    expect(partIn(bench).tasks.map(({ stepId }) => stepId)).toEqual(['again', glue!.stepId]);
+    expect(partIn(bench, 'front').tasks.map(({ stepId }) => stepId)).toEqual([base!.stepId, glue!.stepId]);
+  });
+});
+
+describe('seals, waxes and preparation at the bench', () => {
+  it('go coat by coat, buffing last, preparation first', () => {
+    let id = 0;
+    const plain = newPlan('dried-medium', 'Stand', 7, '2026-05-12T08:00:00.000Z', () => `w${++id}`);
+    const finish = plain.finishes[0]!;
+    const wax = newSeal('wax', 'clearWax', when('recoat'));
+    const plan = {
+      ...plain,
+      finishes: [{ ...finish, steps: [finish.steps[0]!, { ...wax, coats: 2, buffAfterMin: 20 }] }],
+    };
+    const device = deviceOf('tablet', plan);
+    const of = timetable(plan).table;
+    const start = Date.parse(plan.startsAt);
+    const events = [device(0, 'run-begun', beginning(plan))];
+    const seen: string[] = [];
+    for (let minute = 10; seen.length < 12; minute += 600) {
+      const bench = benchOf(foldRun(events)!, of, start + minute * MINUTE, new Map());
+      const task = bench.parts[0]!.tasks.find(({ state }) => state === 'next');
+      if (task === undefined) break;
+      seen.push(`${task.kind} ${task.coat}`);
+      const [partId, stepId, coat] = task.key.split(' ');
+      events.push(device(minute, 'done', { partId: partId!, stepId: stepId!, coat: Number(coat), ...now }));
+    }
+    expect(seen[0]).toBe('prepare 0');
+    expect(seen.slice(-4)).toEqual(['step 0', 'coat 0', 'coat 1', 'buff 0']);
+  });
+});

@@ -1,0 +1,374 @@
+import { isFilmStep, type PlanStep } from '@zaffet/contract';
+import { type Basis, type ShopData } from '@zaffet/core/basis';
+import { stepTimes } from '@zaffet/core/forecast';
+import {
+  type Belief,
+  believe,
+  heard,
+  LIVE_STATES,
+  type LiveState,
+  type Look,
+  type Moment,
+  momentBelieved,
+  nextLook,
+  shopAirAfter,
+  type Spread,
+  stepFactors,
+  usualPrior,
+} from '@zaffet/core/live';
+import { type Learned, PRIOR_SPREAD, type StepFactors } from '@zaffet/core/media';
+import { type StartState } from '@zaffet/core/plan';
+import { type Job, type PartTask, partTasks, type Problem, type Schedule } from '@zaffet/core/schedule';
+import { basisOf } from '../basis';
+import { type PartPlan, partPlan, withSteps } from '../partPlan';
+import { buffCoat, knownOf } from '../runs/known';
+import { type Run, type Seen, stepKey, type StepRun } from '../runs/fold';
+import { problemOf } from '../timetable';
+import {
+  type Band,
+  type Bench,
+  type BenchFilm,
+  type BenchPart,
+  type BenchTask,
+  type TaskState,
+} from './types';
+
+/** What the air of a shop is off the plan's before anybody has looked: the tables' own doubt [ln]. */
+const AIR: Spread = { mean: 0, sd: PRIOR_SPREAD.air };
+
+/** Beliefs that were worked out, by all that they rest on. */
+export type Beliefs = Map<string, Belief>;
+/** So many are kept; the oldest go first. */
+const KEPT = 400;
+
+/** A coat that was laid, with what was said of it. */
+interface Laid {
+  readonly partId: string;
+  readonly step: PlanStep;
+  readonly laidAt: number;
+  readonly looks: readonly Look[];
+  readonly weighed: boolean;
+  /** How many steps of its part come before it; and whether a section of it waits for its coat. */
+  readonly order: number;
+  readonly waits: boolean;
+}
+
+/** A part as far as it has come, without what was left out. */
+interface Worked {
+  readonly plan: PartPlan;
+  readonly basis: (learned: Learned | null) => Basis;
+}
+
+/**
+ * How a run stands.
+ * @param table - the timetable of the plan as the run began
+ * @param now - by the server's clock [ms since 1970]
+ * @param known - beliefs to go on with; filled
+ * @throws InputError as `forecast`
+ */
+export function benchOf(
+  run: Run,
+  table: Pick<Schedule, 'entries' | 'moments'>,
+  now: number,
+  known: Beliefs,
+): Bench {
+  const problem = problemOf(run.plan);
+  const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
+  const laid = worked.flatMap((one) => laidOf(run, one)).sort((a, b) => a.laidAt - b.laidAt);
+  let air = AIR;
+  let answers = 0;
+  const beliefs = new Map<string, Belief>();
+  for (const coat of laid) {
+    // Nobody looked at it, and another lies over it: it tells nothing any more.
+    if (coat.looks.length === 0 && topOf(laid, coat.partId) !== coat) continue;
+    const of = worked.find(({ plan }) => plan.part.id === coat.partId)!;
+    const belief = believed(of, coat, air, known);
+    beliefs.set(stepKey(coat.partId, coat.step.id), belief);
+    if (coat.looks.length > 0) air = shopAirAfter(air, belief);
+    answers += coat.looks.length;
+  }
+  return {
+    parts: worked.map((one, i) =>
+      partOf(run, one, { table, problem, job: problem.jobs[i]!, air, beliefs, laid }),
+    ),
+    air: { factor: Math.exp(air.mean), answers },
+  };
+}
+
+/** The film on top of a part: glue while a section of it is still to be painted, else the last that was laid. */
+function topOf(laid: readonly Laid[], partId: string): Laid | undefined {
+  const mine = laid.filter((one) => one.partId === partId).sort((a, b) => a.order - b.order);
+  return mine.findLast(({ waits }) => waits) ?? mine.at(-1);
+}
+
+/** What is believed of the coat a look is of, before it counts; null where none was laid. */
+export function beliefNow(
+  run: Run,
+  partId: string,
+  stepId: string,
+  now: number,
+  known: Beliefs,
+): Belief | null {
+  const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
+  const laid = worked.flatMap((one) => laidOf(run, one)).sort((a, b) => a.laidAt - b.laidAt);
+  let air = AIR;
+  for (const coat of laid) {
+    const of = worked.find(({ plan }) => plan.part.id === coat.partId)!;
+    const asked = coat.partId === partId && coat.step.id === stepId;
+    if (!asked && coat.looks.length === 0) continue;
+    const belief = believed(of, coat, air, known);
+    if (asked) return belief;
+    air = shopAirAfter(air, belief);
+  }
+  return null;
+}
+
+function workedOf(run: Run, partId: string, now: number): Worked {
+  const done = { ...knownOf(run, partId, now), answers: [] };
+  const of = partPlan(run.plan, partId, null, { known: { [partId]: done } });
+  const elsewhere = run.putIn.filter((one) => one.partId !== partId).map(({ stepId }) => stepId);
+  const plan = withSteps(
+    of,
+    of.steps.filter(({ id }) => run.steps[stepKey(partId, id)]?.skipped == null && !elsewhere.includes(id)),
+  );
+  const told = basisOf(plan);
+  return { plan, basis: (learned) => ({ ...told, shop: shopOf(plan.circumstances.shop, learned) }) };
+}
+
+const shopOf = (shop: ShopData, learned: Learned | null): ShopData => ({ ...shop, learned });
+
+/** The coats of a part that were laid, with the looks at them. */
+function laidOf(run: Run, { plan }: Worked): Laid[] {
+  const partId = plan.part.id;
+  return plan.steps.filter(isFilmStep).flatMap((step): Laid[] => {
+    const coats = Array.from(
+      { length: buffCoat(step) },
+      (_, coat) => run.steps[stepKey(partId, step.id, coat)],
+    );
+    const last = coats.findLast((one) => one?.begunAt != null);
+    if (last === undefined) return [];
+    const seen = run.seen.filter((one) => one.partId === partId && one.stepId === step.id);
+    return [
+      {
+        partId,
+        step,
+        laidAt: openSince(last),
+        looks: seen.map((one) => lookOf(one, last)),
+        weighed: last.thicknessUm !== null,
+        order: plan.steps.indexOf(step),
+        waits:
+          last.doneAt === null &&
+          last.sections.some(({ gluedAt, paintedAt }) => gluedAt !== null && paintedAt === null),
+      },
+    ];
+  });
+}
+
+/** Since when a coat lies; of glue in sections, the oldest that nothing went over. */
+function openSince({ begunAt, sections }: StepRun, at = Number.POSITIVE_INFINITY): number {
+  const open = sections.flatMap(({ gluedAt, paintedAt }) =>
+    gluedAt !== null && gluedAt <= at && (paintedAt === null || paintedAt > at) ? [gluedAt] : [],
+  );
+  return open.length === 0 ? begunAt! : Math.min(...open);
+}
+
+/** Some places of a coat are through before the others: what is so in some of them is coming there just now. */
+function lookOf(seen: Seen, coat: StepRun): Look {
+  const since = Math.max(1, (seen.at - openSince(coat, seen.at)) / 1000);
+  const { after, before, now, places } = seen;
+  if (places === 'none' && after !== null) return { since, after: null, before: after, now: false };
+  return { since, after, before, now: now || places === 'some' };
+}
+
+function believed(of: Worked, coat: Laid, air: Spread, known: Beliefs): Belief {
+  const basis = of.basis(of.plan.circumstances.shop.learned);
+  const { done, air: read } = basis.known!;
+  const key = JSON.stringify([
+    coat.partId,
+    coat.step,
+    coat.laidAt,
+    coat.looks,
+    coat.weighed,
+    air,
+    done,
+    read,
+  ]);
+  let belief = known.get(key);
+  if (belief === undefined) {
+    belief = coat.looks.reduce(heard, believe(basis, coat.step.id, usualPrior(air, coat.weighed)));
+    if (known.size >= KEPT) known.delete(known.keys().next().value!);
+    known.set(key, belief);
+  }
+  return belief;
+}
+
+/** What was learned, with the air of today and the coats that somebody looked at. */
+function withToday(
+  learned: Learned | null,
+  air: Spread,
+  steps: Readonly<Record<string, StepFactors>>,
+): Learned | null {
+  if (air === AIR) return learned;
+  const { keys, mean, covariance } = learned ?? { keys: [], mean: [], covariance: [] };
+  const at = keys.indexOf('air');
+  const others = keys.map((_, i) => i).filter((i) => i !== at);
+  return {
+    ...learned,
+    keys: ['air', ...others.map((i) => keys[i]!)],
+    mean: [(at < 0 ? 0 : mean[at]!) + air.mean, ...others.map((i) => mean[i]!)],
+    covariance: [
+      [air.sd ** 2, ...others.map(() => 0)],
+      ...others.map((i) => [0, ...others.map((k) => covariance[i]![k]!)]),
+    ],
+    steps,
+  };
+}
+
+interface Today {
+  readonly table: Pick<Schedule, 'entries' | 'moments'>;
+  readonly problem: Problem;
+  readonly job: Job;
+  readonly air: Spread;
+  readonly beliefs: ReadonlyMap<string, Belief>;
+  readonly laid: readonly Laid[];
+}
+
+function partOf(run: Run, of: Worked, today: Today): BenchPart {
+  const { table, problem, job, air, beliefs, laid } = today;
+  const partId = of.plan.part.id;
+  const steps = Object.fromEntries(
+    laid.flatMap(({ partId: part, step, looks }) => {
+      const belief = beliefs.get(stepKey(partId, step.id));
+      if (part !== partId || looks.length === 0 || belief === undefined) return [];
+      const factors = stepFactors(belief);
+      // The coat's own air counts on top of the shop's.
+      return [[step.id, { ...factors, air: factors.air - air.mean }] as const];
+    }),
+  );
+  const basis = of.basis(withToday(of.plan.circumstances.shop.learned, air, steps));
+  const start = Date.parse(run.plan.startsAt);
+  const at = (moment: number): number => start + moment * 1000;
+  const coat = topOf(laid, partId);
+  const top: Top | null =
+    coat === undefined ? null : { coat, belief: beliefs.get(stepKey(partId, coat.step.id))! };
+  const foretold = new Map(
+    stepTimes({ ...basis, moments: table.moments[partId] ?? {} }).map(({ step, from }) => [step.id, from]),
+  );
+  let current: BenchTask | null = null;
+  const tasks = partTasks({ ...job, basis }, problem).map((task): BenchTask => {
+    const key = keyOf(of.plan.steps, partId, task);
+    const done = doneState(run, key, task, partId);
+    const state = done ?? (current === null ? 'next' : 'later');
+    const planned = table.entries.find(
+      ({ kind, partId: part, stepId, coat: own }) =>
+        part === partId && kind === task.kind && stepId === task.stepId && own === task.coat,
+    );
+    const real = run.steps[key];
+    const expected = Math.max(
+      task.opens,
+      planned?.from ?? task.opens,
+      task.coat > 0 ? task.opens : (foretold.get(task.stepId) ?? task.opens),
+    );
+    const from = real?.begunAt ?? at(expected);
+    const { opens, closes, ...same } = task;
+    const one: BenchTask = {
+      ...same,
+      key,
+      partId,
+      state,
+      plannedAt: planned === undefined ? null : at(planned.from),
+      from,
+      until: real?.doneAt ?? from + task.hands * 1000,
+      opens: null,
+      closes: null,
+      below: null,
+      waitsFor: null,
+    };
+    if (state !== 'next' && state !== 'doing') return one;
+    const waitsFor = waitOf(of.plan.steps, task, top);
+    current = {
+      ...one,
+      opens: bandOf(at(opens), waitsFor === null || waitsFor === 'skinned' ? null : top),
+      closes: closes === null ? null : bandOf(at(closes), top),
+      below: waitsFor === null ? null : top!.coat.step.id,
+      waitsFor,
+    };
+    return current;
+  });
+  return { partId, tasks, film: top === null ? null : filmOf(partId, top, current) };
+}
+
+/** A film on top, and what is believed of it. */
+interface Top {
+  readonly coat: Laid;
+  readonly belief: Belief;
+}
+
+const keyOf = (steps: readonly PlanStep[], partId: string, { kind, stepId, coat }: PartTask): string => {
+  const step = steps.find(({ id }) => id === stepId);
+  return stepKey(partId, stepId, kind === 'buff' && step !== undefined ? buffCoat(step) : coat);
+};
+
+/** What became of a task; null where nothing was told of it. */
+function doneState(run: Run, key: string, { topId }: PartTask, partId: string): TaskState | null {
+  const own = run.steps[key];
+  const last = topId === null ? own : run.steps[stepKey(partId, topId)];
+  if (own?.skipped != null) return 'skipped';
+  if (last?.doneAt != null) return 'done';
+  return own?.begunAt == null ? null : 'doing';
+}
+
+const STATES: Readonly<Record<StartState, LiveState | null>> = {
+  tacky: 'tacky',
+  'touch-dry': 'touch',
+  recoat: 'recoat',
+  'through-dry': 'through',
+  cured: null,
+};
+
+/** The state of the film below that lets a task begin, or ends its window. */
+function waitOf(steps: readonly PlanStep[], task: PartTask, top: Top | null): LiveState | null {
+  if (top === null) return null;
+  const { belief } = top;
+  const comes = (state: LiveState | null): LiveState | null =>
+    state !== null && belief.moments[state] !== undefined ? state : null;
+  if (task.kind === 'buff') return comes('touch');
+  if (task.coat > 0) return comes('recoat');
+  const step = steps.find(({ id }) => id === task.stepId);
+  // Of glue it is told when its window closes: it opens by itself.
+  if (task.kind === 'sections') return step === top.coat.step ? comes('skinned') : comes(ruled(step));
+  return comes(ruled(step));
+}
+
+const ruled = (step: PlanStep | undefined): LiveState | null =>
+  step?.start.rule === 'state' ? STATES[step.start.state] : null;
+
+/** A moment with its band: as wide as that of the state of the film that comes nearest to it. */
+function bandOf(at: number, top: Top | null): Band {
+  const since = top === null ? 0 : (at - top.coat.laidAt) / 1000;
+  if (top === null || since <= 0) return { at, low: at, high: at };
+  const near = LIVE_STATES.flatMap((state) => momentBelieved(top.belief, state) ?? []).reduce<Moment | null>(
+    (best, one) =>
+      best === null || Math.abs(Math.log(one.at / since)) < Math.abs(Math.log(best.at / since)) ? one : best,
+    null,
+  );
+  if (near === null) return { at, low: at, high: at };
+  const { laidAt } = top.coat;
+  const scaled = (moment: number): number => laidAt + 1000 * since * (moment / near.at);
+  return { at, low: scaled(near.low), high: scaled(near.high) };
+}
+
+function filmOf(partId: string, { coat, belief }: Top, current: BenchTask | null): BenchFilm {
+  const { laidAt, step } = coat;
+  const told = (seconds: number): number => laidAt + 1000 * seconds;
+  const states = Object.fromEntries(
+    LIVE_STATES.flatMap((state) => {
+      const moment = momentBelieved(belief, state);
+      if (moment === null) return [];
+      return [[state, { at: told(moment.at), low: told(moment.low), high: told(moment.high) }] as const];
+    }),
+  );
+  const last = Math.max(1, ...coat.looks.map(({ since }) => since));
+  const look = current?.waitsFor == null ? null : nextLook(belief, current.waitsFor, last);
+  return { partId, stepId: step.id, laidAt, states, lookAt: look === null ? null : told(look) };
+}

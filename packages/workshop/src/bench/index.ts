@@ -1,0 +1,2 @@
+export { beliefNow, type Beliefs, benchOf } from './bench';
+export * from './types';

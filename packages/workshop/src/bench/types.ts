@@ -1,0 +1,65 @@
+import { type LiveState } from '@zaffet/core/live';
+import { type PartTask } from '@zaffet/core/schedule';
+
+/*
+ * How a run stands: what the hands are at, what comes next and when, what dries. Moments in ms since 1970 by the
+ * server's clock; all of it is worked out from the run's events, nothing is kept.
+ */
+
+/** A moment as it is believed; 8 in 10 lie within the band. */
+export interface Band {
+  readonly at: number;
+  readonly low: number;
+  readonly high: number;
+}
+
+export const TASK_STATES = ['done', 'skipped', 'doing', 'next', 'later'] as const;
+/** Whether something was done, is under way, is the next thing of its part, or comes after that. */
+export type TaskState = (typeof TASK_STATES)[number];
+
+/** One thing the hands do to one part. */
+export interface BenchTask extends Pick<
+  PartTask,
+  'kind' | 'stepId' | 'topId' | 'prepares' | 'coat' | 'of' | 'hands' | 'sections' | 'lag'
+> {
+  /** Of its part, step and coat: what its events are told of. */
+  readonly key: string;
+  readonly partId: string;
+  readonly state: TaskState;
+  /** When the timetable of the run's beginning had it; null for what was put in since. */
+  readonly plannedAt: number | null;
+  /** When it was begun, or will be. */
+  readonly from: number;
+  readonly until: number;
+  /** When its part lets it begin, and until when: only of what is under way or next. */
+  readonly opens: Band | null;
+  readonly closes: Band | null;
+  /** The film it goes on or waits for, and the state that decides; null where nothing dries. */
+  readonly below: string | null;
+  readonly waitsFor: LiveState | null;
+}
+
+/** A film of a part as it dries. */
+export interface BenchFilm {
+  readonly partId: string;
+  readonly stepId: string;
+  readonly laidAt: number;
+  /** When it comes into each state, for those that come; of white glue from the oldest section still open. */
+  readonly states: Readonly<Partial<Record<LiveState, Band>>>;
+  /** When a look at what the next task waits for tells most. */
+  readonly lookAt: number | null;
+}
+
+export interface BenchPart {
+  readonly partId: string;
+  readonly tasks: readonly BenchTask[];
+  /** The film on top. */
+  readonly film: BenchFilm | null;
+}
+
+/** How a run stands at a moment. */
+export interface Bench {
+  readonly parts: readonly BenchPart[];
+  /** How much quicker the shop's air dries today than expected; 1 where it is as expected. */
+  readonly air: { readonly factor: number; readonly answers: number };
+}
