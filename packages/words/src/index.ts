@@ -1,5 +1,6 @@
 export * from './air';
 export * from './airFile';
+export * from './bench';
 export * from './findings';
 export * from './format';
 export * from './hazards';
@@ -7,6 +8,7 @@ export * from './methods';
 export * from './names';
 export * from './prep';
 export * from './sentences';
+export * from './stepDetail';
 export * from './natural';
 export * from './timetable';
 export * from './timetableFiles';

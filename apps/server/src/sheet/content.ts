@@ -1,14 +1,10 @@
-import { toolOf } from '@zaffet/core/tools';
 import {
-  type CompanionStep,
   type Finish,
-  type FilmPlanStep,
   isFilmStep,
   type Plan,
   type PlanStep,
   type Shelf,
   type StepMap,
-  tintOf,
 } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { handsOn, type StepTimes } from '@zaffet/core/course';
@@ -17,8 +13,6 @@ import { hazards } from '@zaffet/core/hazard';
 import { type Schedule } from '@zaffet/core/schedule';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import {
-  BODY_NAMES,
-  COVER_NAMES,
   duration,
   FIGURE_WORDS,
   figureText,
@@ -26,26 +20,18 @@ import {
   HAZARD_DEFERENCE,
   hazardWords,
   layerWord,
-  MANNER_NAMES,
-  mediumName,
   partsOf,
   perCent,
-  placedWords,
   prepWords,
-  PRINT_HOLDER_NAMES,
-  SHEEN_NAMES,
   sittingDetail,
   sittingTitle,
   spoonText,
   startWords,
+  stepDetail,
   stepTitle,
-  STROKE_NAMES,
   substrateName,
-  TASK_WORDS,
-  um,
   USE_NAMES,
   volume,
-  WOOD_NAMES,
 } from '@zaffet/words';
 import {
   basisOf,
@@ -241,7 +227,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
         at: clock(times.from),
         title: stepTitle(step, plan.media),
         detail: [
-          detailOf(step, on),
+          stepDetail(step, on.plan),
           ...(i === 0 ? [] : [startWords(step.start)]),
           ...(hands > 30
             ? [`${duration(hands)} with the hands${own.length > 1 ? ', all parts together' : ''}`]
@@ -321,50 +307,6 @@ function notesOf(own: readonly Worked[]): { title: string; text: string }[] {
   return [...notes.values()];
 }
 
-function detailOf(step: PlanStep, { plan }: Worked): string {
-  const parts: string[] = [];
-  if (isFilmStep(step)) {
-    parts.push(mediumName(step.medium, plan.media), `${um(step.thicknessUm * 1e-6)} wet`);
-    if (step.dilution > 0) parts.push(`thinned ${perCent(step.dilution)}`);
-    if (step.dilution < 0) parts.push(`thickened by standing open, ${perCent(-step.dilution)} gone`);
-    parts.push(...madeOf(step));
-    parts.push(
-      `${STROKE_NAMES[step.strokes].toLowerCase()}, ${step.passes} ${step.passes === 1 ? 'pass' : 'passes'}`,
-    );
-    if (step.cover.style !== 'full')
-      parts.push(`${COVER_NAMES[step.cover.style].toLowerCase()}, ${perCent(step.cover.share)} covered`);
-    if (step.kind === 'coat' && step.body !== null) parts.push(BODY_NAMES[step.body].toLowerCase());
-    if (step.kind === 'seal' && step.coats > 1) parts.push(`${step.coats} coats`);
-    if (step.kind === 'seal' && step.buffAfterMin !== null)
-      parts.push(`buff after ${duration(step.buffAfterMin * 60)}`);
-  } else if (step.kind === 'resist') parts.push(`on ${perCent(step.share)} of it`);
-  else if (step.kind === 'heat') parts.push(`${step.durationS} s over each place, kept moving`);
-  else if (step.kind === 'distress')
-    parts.push(
-      toolOf(step.tool).action === 'soften'
-        ? `${step.rounds} min`
-        : `${step.rounds} rounds, pressure ${step.pressure} of an ordinary hand`,
-    );
-  else if (step.kind === 'wait') parts.push(duration(step.durationMin * 60));
-  else if (step.kind === 'rewet') parts.push(`${step.amountUm} µm of water`);
-  else if (step.kind === 'wipe')
-    parts.push(step.degrease ? 'dry cloth, then grease-cutting wipes' : 'dry cloth');
-  else parts.push(TASK_WORDS[step.task].how, `rests ${duration(step.restMin * 60)}`);
-  const tint = tintOf(step);
-  if (tint !== null) parts.push(`${tint.name || 'stain'} in the water`);
-  parts.push(...placedWords(step));
-  if (step.kind === 'companion') parts.push(...besideWords(step));
-  if (step.id in plan.part.maps) parts.push('more here and less there, as on the map');
-  return parts.join('; ');
-}
-
-/** What belongs to one kind of work beside the layers alone. */
-function besideWords({ wood, print }: CompanionStep): string[] {
-  if (print !== null)
-    return [`on ${print.on ?? 'all of the part'}, held by ${PRINT_HOLDER_NAMES[print.holds]}`];
-  return wood === null ? [] : [`on ${WOOD_NAMES[wood].toLowerCase()}`];
-}
-
 function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet['mixes'] {
   return pots.map((pot) => {
     const stuff = pot.goesIn.map(
@@ -388,16 +330,6 @@ function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet[
       ].join('; '),
     };
   });
-}
-
-/** What more goes into a film than its paint: colours beside each other, powder, a sheen of the tin. */
-function madeOf(step: FilmPlanStep): readonly string[] {
-  if (step.kind === 'seal') return step.sheen === null ? [] : [SHEEN_NAMES[step.sheen]];
-  const { others, manner, texture } = step;
-  const powder = texture === 0 ? [] : [`${volume(texture * 1e-3)} of texture powder to a litre`];
-  if (others.length === 0) return powder;
-  const named = others.map(({ name, colour, share }) => `${name || colour} ${perCent(share)}`);
-  return [`with ${named.join(', ')}, ${MANNER_NAMES[manner].toLowerCase()}`, ...powder];
 }
 
 /** Cautions of all parts, each once, with every step they stand at. */

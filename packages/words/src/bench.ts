@@ -1,0 +1,164 @@
+import { type PlanStep } from '@zaffet/contract';
+import { type LiveState } from '@zaffet/core/live';
+import { isOf, type Medium } from '@zaffet/core/media';
+import { type DistressTool, toolOf } from '@zaffet/core/tools';
+
+/*
+ * What is said at the bench: short enough to be read at arm's length, by signs of hand and eye. The signs are common
+ * practice.
+ */
+
+/** A question about a coat, how to find out, and its three answers: not yet, just now, already. */
+export interface BenchQuestion {
+  readonly ask: string;
+  readonly how: string;
+  readonly notYet: string;
+  readonly justNow: string;
+  readonly already: string;
+}
+
+const QUESTIONS: Readonly<Record<LiveState, BenchQuestion>> = {
+  matte: {
+    ask: 'Has the shine gone?',
+    how: 'Tilt it to the light, or look along it. Wet paint shines; judge beside any jelly, which shines for ever.',
+    notYet: 'Still shiny',
+    justNow: 'Going just now',
+    already: 'Gone before',
+  },
+  tacky: {
+    ask: 'Does it grab?',
+    how: 'Touch it with a knuckle: it pulls a little and nothing comes off.',
+    notYet: 'In no place',
+    justNow: 'In some places',
+    already: 'In most places',
+  },
+  skinned: {
+    ask: 'Is there a skin on it?',
+    how: 'A knuckle pulls a little: good. A skin that drags, or dull dry spots: it closes.',
+    notYet: 'Still wet',
+    justNow: 'A skin drags',
+    already: 'Dry spots',
+  },
+  touch: {
+    ask: 'Is it dry to the touch?',
+    how: 'A finger laid on it leaves no mark and picks up nothing.',
+    notYet: 'Leaves a mark',
+    justNow: 'Dry just now',
+    already: 'Dry before',
+  },
+  recoat: {
+    ask: 'Does it take a coat?',
+    how: 'Press with a fingertip where nobody looks: nothing gives, and it is not cold to the hand.',
+    notYet: 'Still soft',
+    justNow: 'Firm just now',
+    already: 'Firm before',
+  },
+  through: {
+    ask: 'Is it dry through?',
+    how: 'Press a thumb on it and twist: nothing moves, nothing wrinkles.',
+    notYet: 'It moves',
+    justNow: 'Firm just now',
+    already: 'Firm before',
+  },
+  'first-cracks': {
+    ask: 'Are there first cracks?',
+    how: 'Look across the light for hair lines, first where it lies thin.',
+    notYet: 'None yet',
+    justNow: 'Just now',
+    already: 'Some while ago',
+  },
+};
+
+export const benchQuestion = (state: LiveState): BenchQuestion => QUESTIONS[state];
+
+/** What is waited for, as the head of a card. */
+const WAITS: Readonly<Record<LiveState, string>> = {
+  matte: 'Wait until the shine goes',
+  tacky: 'Wait until it grabs',
+  skinned: 'Paint before the glue skins over',
+  touch: 'Wait until it is dry to the touch',
+  recoat: 'Wait until it takes a coat',
+  through: 'Wait until it is dry through',
+  'first-cracks': 'Watch for the first cracks',
+};
+export const waitTitle = (state: LiveState): string => WAITS[state];
+
+/** What a state is called where several are listed. */
+export const STATE_WORDS: Readonly<Record<LiveState, string>> = {
+  matte: 'shine gone',
+  tacky: 'grabs',
+  skinned: 'skins over',
+  touch: 'dry to the touch',
+  recoat: 'takes a coat',
+  through: 'dry through',
+  'first-cracks': 'first cracks',
+};
+
+/** When to stop with each tool. */
+const STOPS: Readonly<Record<DistressTool, string>> = {
+  sand: 'Light on edges and corners. Stop when the layer you want shows; wipe the dust off and look before you go on.',
+  cloth: 'Rub in, wipe, turn the cloth to a clean side. Judge it dry, not wet.',
+  sponge: 'Rub in, rinse the sponge, look. Judge it dry, not wet.',
+  scrape: 'Wet, scrape, dry it, look again. Stop before bare wood, and where a barrier shines.',
+  blade: 'Flat and pulled, never dug in. Stop at the first sign of wood.',
+  tap: 'A few taps, then step back. What is loose comes off by itself.',
+  fingers: 'Rub where hands would touch it. Step back after each place.',
+  sander: 'Keep it moving and flat; off the edges. Stop early: it goes quicker than it looks.',
+  knife: 'Lift only what is loose. Stop where it holds.',
+  brush: 'Brush off what is loose, vacuum, look again.',
+  towel: 'Press, lift, take a fresh sheet. Stop when it comes away clean.',
+  press: 'Press and turn, rinse, look. Leave some places alone.',
+  scratch: 'With the grain, few and unequal. Step back before the next.',
+  bleach: 'Watch it: it bubbles while it works. Wipe it off in time, it goes on working while it is wet.',
+};
+
+/** What to mind while a step is done: strokes, keeping off, when to stop. */
+export function workRules(step: PlanStep, medium: Medium | null): string[] {
+  switch (step.kind) {
+    case 'coat':
+    case 'seal': {
+      if (medium?.kind === 'wax')
+        return ['Thin, with a cloth or a round brush, into every corner; take off what stands.'];
+      const strokes =
+        step.passes === 1 ? 'one stroke over each place' : `at most ${step.passes} strokes over each place`;
+      const off =
+        medium !== null && isOf(medium, 'sprayed')
+          ? 'Thin, even passes; keep it moving.'
+          : `Long strokes, ${strokes}, then leave it.`;
+      return [off, ...(step.kind === 'seal' ? ['A last feather-light stroke one way, before it sets.'] : [])];
+    }
+    case 'resist':
+      return [
+        step.agent === 'salt'
+          ? 'Scatter it while the paint still shines; brush it off when all is dry.'
+          : 'Uneven on purpose: edges, corners, where hands go. Remember where: it does not show under paint.',
+      ];
+    case 'heat':
+      return ['Keep it moving, a hand away. Stop as soon as it bubbles, smokes or colours.'];
+    case 'rewet':
+      return ['Mist or dab, do not flood. Wait, look, and wet again only where nothing gives.'];
+    case 'distress':
+      return [STOPS[step.tool]];
+    case 'wipe':
+      return ['Dust off everywhere, into corners too: what stays is sealed in.'];
+    case 'wait':
+      return ['Leave it alone. Ugly now is usual: it changes with the next coat.'];
+    case 'companion':
+      return [];
+  }
+}
+
+/** What `rounds` of a tool may be counted at the bench. */
+export const countsRounds = (step: PlanStep): boolean =>
+  step.kind === 'distress' && toolOf(step.tool).action !== 'soften';
+
+/** Reasons a step is left out, to choose from. */
+export const SKIP_REASONS = [
+  'not needed here',
+  'no time',
+  'it looks right as it is',
+  'the medium is not there',
+] as const;
+
+/** Minutes ago that can be told with one press. */
+export const MINUTES_AGO = [2, 5, 8, 12, 20, 30, 60] as const;
