@@ -19,6 +19,8 @@ export const API = {
   airStream: (simulated: boolean): string => `/api/air/stream${simulated ? '?simulated=yes' : ''}`,
   runs: '/api/runs',
   runEvents: (id: string): string => `/api/runs/${encodeURIComponent(id)}/events`,
+  /** How many events a run has, each time there are more. */
+  runStream: (id: string): string => `/api/runs/${encodeURIComponent(id)}/stream`,
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

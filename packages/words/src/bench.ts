@@ -1,7 +1,11 @@
-import { type PlanStep } from '@zaffet/contract';
+import { type Plan, type PlanStep, type RunEvent } from '@zaffet/contract';
+import { HAZARD_CODES, type HazardCode } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { isOf, type Medium } from '@zaffet/core/media';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
+import { perCent, um } from './format';
+import { hazardWords } from './hazards';
+import { stepTitle } from './names';
 
 /*
  * What is said at the bench: short enough to be read at arm's length, by signs of hand and eye. The signs are common
@@ -162,3 +166,67 @@ export const SKIP_REASONS = [
 
 /** Minutes ago that can be told with one press. */
 export const MINUTES_AGO = [2, 5, 8, 12, 20, 30, 60] as const;
+
+const isHazard = (code: string): code is HazardCode => (HAZARD_CODES as readonly string[]).includes(code);
+
+/** What somebody told at the bench, in a line. */
+export function toldText(event: RunEvent, plan: Plan): string {
+  const part = (id: string): string =>
+    (plan.piece.parts.find((one) => one.id === id)?.name ?? 'a part').toLowerCase();
+  const step = (id: string): string => {
+    const own = plan.finishes.flatMap(({ steps }) => steps).find((one) => one.id === id);
+    return own === undefined ? 'preparation' : stepTitle(own, plan.media);
+  };
+  const of = (one: { partId: string; stepId: string }): string =>
+    `${step(one.stepId)} on the ${part(one.partId)}`;
+  const ago = (minutes: number): string => (minutes === 0 ? '' : `, ${minutes} min before`);
+  switch (event.kind) {
+    case 'run-begun':
+      return `Begun: ${event.plan.name}`;
+    case 'begun':
+      return `Began ${of(event)}${ago(event.minutesAgo)}`;
+    case 'done':
+      return `Done: ${of(event)}${ago(event.minutesAgo)}`;
+    case 'skipped':
+      return `Left out ${of(event)}: ${event.reason}`;
+    case 'put-in':
+      return `Put in ${stepTitle(event.step, plan.media)} on the ${part(event.partId)}`;
+    case 'seen': {
+      const { after, before, now, places } = event;
+      const state = after ?? before;
+      if (state === null) return `Looked at ${of(event)}`;
+      const words = QUESTIONS[state];
+      const said =
+        after === null || places === 'none'
+          ? words.notYet
+          : now || places === 'some'
+            ? words.justNow
+            : words.already;
+      return `${of(event)}: ${words.ask} ${said}`;
+    }
+    case 'passes':
+      return `${event.count} strokes: ${of(event)}`;
+    case 'section':
+      return `Section ${event.index + 1} ${event.painted ? 'painted' : 'glued'}: ${of(event)}${ago(event.minutesAgo)}`;
+    case 'film':
+      return `Wet film ${um(event.thicknessUm * 1e-6)}: ${of(event)}`;
+    case 'mix':
+      return `Mix ${event.body === 'as-meant' ? 'as meant' : event.body}: ${of(event)}`;
+    case 'air':
+      return `Air ${event.temperatureC} °C, ${perCent(event.humidity)} (${event.source})`;
+    case 'caution':
+      return `Read: ${isHazard(event.code) ? hazardWords(event.code).title.toLowerCase() : event.code}`;
+    case 'note':
+      return event.text;
+    case 'taken-back':
+      return 'Took something back';
+    case 'paused':
+      return 'Stopped for now';
+    case 'resumed':
+      return 'Went on';
+    case 'finished':
+      return 'Finished';
+    case 'reopened':
+      return 'Taken up again';
+  }
+}

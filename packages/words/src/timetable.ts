@@ -72,8 +72,13 @@ export function partsOf({ work }: Pick<Sitting, 'work'>, { piece }: Plan): strin
   );
 }
 
+/** Work of a sitting, or of one task, as far as its title tells it. */
+export interface Titled extends Pick<Sitting, 'kind' | 'step' | 'recipe'> {
+  readonly work: readonly Pick<Entry, 'stepId' | 'prepares' | 'coat' | 'of'>[];
+}
+
 /** What is done in a sitting: "Kelp, base coat", "Glue and Sailcloth", "Mix Kelp". */
-export function sittingTitle(sitting: Sitting, plan: Plan): string {
+export function sittingTitle(sitting: Titled, plan: Plan): string {
   const { kind, work, step } = sitting;
   const [first] = work;
   if (kind === 'prepare') {
@@ -107,7 +112,7 @@ export function sittingTitle(sitting: Sitting, plan: Plan): string {
 }
 
 /** What a pot is called: by the colour of the step it is for. */
-function potName({ recipe, work }: Sitting, plan: Plan): string {
+function potName({ recipe, work }: Titled, plan: Plan): string {
   const films = plan.finishes.flatMap(({ steps }) => steps).filter(isFilmStep);
   const own = films.flatMap(colours).find(({ step }) => recipe?.startsWith(recipeOf(step)) === true)?.step;
   const fallback = films.find(({ id }) => id === work[0]?.stepId);

@@ -2,6 +2,7 @@ import { API, type EventsAnswer, fault, ID, type RunAnswer, ZaffetError } from '
 import { parseEvents } from '@zaffet/contract/runs';
 import { Router } from 'express';
 import { type Database } from '../db/client';
+import { RunListeners } from './listeners';
 import { eventsAfter, listRuns, takeEvents } from './queries';
 
 const refusedField = (path: string, message: string): ZaffetError =>
@@ -23,6 +24,7 @@ function countOf(told: unknown): number {
 /** Plans carried out: devices send what happened and ask what others sent. */
 export function runRoutes(db: Database): Router {
   const router = Router();
+  const listeners = new RunListeners();
   const now = (): string => new Date().toISOString();
   router.get(API.runs, async (_request, response) => {
     response.json(await listRuns(db));
@@ -32,6 +34,12 @@ export function runRoutes(db: Database): Router {
     const { events } = parseEvents(request.body);
     const answer: EventsAnswer = { ...(await takeEvents(db, id, events)), now: now() };
     response.json(answer);
+    listeners.tell(id, Math.max(0, ...Object.values(answer.taken)));
+  });
+  router.get('/api/runs/:id/stream', (request, response) => {
+    const id = idOf(request.params.id);
+    if (listeners.full) throw new ZaffetError(fault('server.busy'));
+    listeners.listen(id, response);
   });
   router.get('/api/runs/:id/events', async (request, response) => {
     const told = await eventsAfter(db, idOf(request.params.id), countOf(request.query['after']));

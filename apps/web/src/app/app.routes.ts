@@ -27,5 +27,9 @@ export const routes: Routes = [
     path: 'plan/:id',
     loadChildren: () => import('./shell/plan.routes').then((m) => m.planRoutes),
   },
+  {
+    path: 'bench/:run',
+    loadChildren: () => import('./bench/run.routes').then((m) => m.runRoutes),
+  },
   { path: '**', redirectTo: 'plans' },
 ];

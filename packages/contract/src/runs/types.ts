@@ -87,6 +87,9 @@ export interface KeptEvent {
   readonly event: RunEvent;
 }
 
+/** Events a device sends at once. */
+export const RUN_BATCH = 50;
+
 /** Events on their way to the server. */
 export interface EventsRequest {
   readonly events: readonly RunEvent[];

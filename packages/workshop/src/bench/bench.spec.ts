@@ -155,7 +155,7 @@ describe('a run at the bench', () => {
   it('knows an answer that can hardly be right', () => {
     const run = foldRun(looks())!;
     const belief = beliefNow(run, PART, base!.stepId, START + 60 * MINUTE, new Map())!;
-    expect(belief.stepId).toBe(base!.stepId);
+    expect([belief.belief.stepId, belief.laidAt]).toEqual([base!.stepId, START]);
     expect(beliefNow(run, PART, top!.stepId, START + 60 * MINUTE, new Map())).toBeNull();
   });
 

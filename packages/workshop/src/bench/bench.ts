@@ -1,6 +1,6 @@
 import { isFilmStep, type PlanStep } from '@zaffet/contract';
 import { type Basis, type ShopData } from '@zaffet/core/basis';
-import { stepTimes } from '@zaffet/core/forecast';
+import { forecast, stepTimes } from '@zaffet/core/forecast';
 import {
   type Belief,
   believe,
@@ -17,6 +17,7 @@ import {
   usualPrior,
 } from '@zaffet/core/live';
 import { type Learned, PRIOR_SPREAD, type StepFactors } from '@zaffet/core/media';
+import { type Finding } from '@zaffet/core/notes';
 import { type StartState } from '@zaffet/core/plan';
 import { type Job, type PartTask, partTasks, type Problem, type Schedule } from '@zaffet/core/schedule';
 import { basisOf } from '../basis';
@@ -89,7 +90,7 @@ export function benchOf(
   }
   return {
     parts: worked.map((one, i) =>
-      partOf(run, one, { table, problem, job: problem.jobs[i]!, air, beliefs, laid }),
+      partOf(run, one, { table, problem, job: problem.jobs[i]!, air, beliefs, laid, now }),
     ),
     air: { factor: Math.exp(air.mean), answers },
   };
@@ -101,14 +102,14 @@ function topOf(laid: readonly Laid[], partId: string): Laid | undefined {
   return mine.findLast(({ waits }) => waits) ?? mine.at(-1);
 }
 
-/** What is believed of the coat a look is of, before it counts; null where none was laid. */
+/** What is believed of a coat before a look counts, and since when it lies; null where none was laid. */
 export function beliefNow(
   run: Run,
   partId: string,
   stepId: string,
   now: number,
   known: Beliefs,
-): Belief | null {
+): { readonly belief: Belief; readonly laidAt: number } | null {
   const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
   const laid = worked.flatMap((one) => laidOf(run, one)).sort((a, b) => a.laidAt - b.laidAt);
   let air = AIR;
@@ -117,7 +118,7 @@ export function beliefNow(
     const asked = coat.partId === partId && coat.step.id === stepId;
     if (!asked && coat.looks.length === 0) continue;
     const belief = believed(of, coat, air, known);
-    if (asked) return belief;
+    if (asked) return { belief, laidAt: coat.laidAt };
     air = shopAirAfter(air, belief);
   }
   return null;
@@ -231,6 +232,14 @@ interface Today {
   readonly air: Spread;
   readonly beliefs: ReadonlyMap<string, Belief>;
   readonly laid: readonly Laid[];
+  readonly now: number;
+}
+
+/** What a part would say of a task if it were begun at a moment [s from the plan's start]. */
+function notesNow(basis: Basis, { kind, stepId, coat }: PartTask, at: number): Finding[] {
+  if (kind === 'prepare' || kind === 'buff' || coat > 0) return [];
+  const found = forecast({ ...basis, moments: { [stepId]: { fixed: at } } }).findings;
+  return found.filter((one) => one.stepId === stepId && (one.level === 'stop' || one.level === 'warn'));
 }
 
 function partOf(run: Run, of: Worked, today: Today): BenchPart {
@@ -283,6 +292,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       closes: null,
       below: null,
       waitsFor: null,
+      notes: [],
     };
     if (state !== 'next' && state !== 'doing') return one;
     const waitsFor = waitOf(of.plan.steps, task, top);
@@ -292,6 +302,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       closes: closes === null ? null : bandOf(at(closes), top),
       below: waitsFor === null ? null : top!.coat.step.id,
       waitsFor,
+      notes: state === 'next' ? notesNow(basis, task, (today.now - start) / 1000) : [],
     };
     return current;
   });

@@ -1,4 +1,5 @@
 import { type LiveState } from '@zaffet/core/live';
+import { type Finding } from '@zaffet/core/notes';
 import { type PartTask } from '@zaffet/core/schedule';
 
 /*
@@ -37,6 +38,8 @@ export interface BenchTask extends Pick<
   /** The film it goes on or waits for, and the state that decides; null where nothing dries. */
   readonly below: string | null;
   readonly waitsFor: LiveState | null;
+  /** What speaks against doing it now; only of what is next. */
+  readonly notes: readonly Finding[];
 }
 
 /** A film of a part as it dries. */

@@ -152,7 +152,7 @@ function after(run: Run, event: RunEvent, told: number): Run {
 }
 
 /** Events that were taken back, by their ids: by one that was not itself taken back. */
-function takenBack(events: readonly RunEvent[]): ReadonlySet<string> {
+export function takenBack(events: readonly RunEvent[]): ReadonlySet<string> {
   const by = new Map<string, string[]>();
   for (const event of events)
     if (event.kind === 'taken-back') by.set(event.eventId, [...(by.get(event.eventId) ?? []), event.id]);

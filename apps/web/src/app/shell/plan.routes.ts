@@ -1,6 +1,8 @@
 import { type Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
+import * as runEffects from '../bench/run.effects';
+import { runFeature } from '../bench/run.feature';
 import * as planEffects from '../plan/plan.effects';
 import { planFeature } from '../plan/plan.feature';
 import { PlanFrame } from './plan-frame';
@@ -11,7 +13,7 @@ export const planRoutes: Routes = [
   {
     path: '',
     component: PlanFrame,
-    providers: [provideState(planFeature), provideEffects(planEffects)],
+    providers: [provideState(planFeature), provideState(runFeature), provideEffects(planEffects, runEffects)],
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'layers' },
       ...ROOMS.map(({ path, name, load }) => ({ path, title: `${name} · Zaffet`, loadComponent: load })),

@@ -14,5 +14,6 @@ export const ROOMS: readonly Room[] = [
   { path: 'layers', name: 'Layers', load: () => import('../layers/layers.page').then((m) => m.LayersPage) },
   { path: 'days', name: 'Days', load: () => import('../days/days.page').then((m) => m.DaysPage) },
   { path: 'mix', name: 'Mix', load: () => import('../mix/mix.page').then((m) => m.MixPage) },
+  { path: 'bench', name: 'Bench', load: () => import('../bench/bench.page').then((m) => m.BenchPage) },
   { path: 'shelf', name: 'Shelf', load: () => import('../shelf/shelf.page').then((m) => m.ShelfPage) },
 ];

@@ -1,0 +1,130 @@
+import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { Title } from '@angular/platform-browser';
+import { type Alarm, alarmsOf, due } from '@zaffet/workshop';
+import { Sound } from '../data/sound';
+import { BenchModel } from './bench-model';
+import { countdown } from './countdown';
+
+/** Whether this device can be made to ring, and to stay awake. */
+export interface AlarmMeans {
+  readonly notices: 'granted' | 'denied' | 'not asked' | 'missing';
+  readonly awake: boolean;
+}
+
+const LATE = 5000;
+/** So many are on the screen at once. */
+const SHOWN = 3;
+const BUZZ = [300, 150, 300];
+
+/** What an alarm says: what, on which part. */
+export interface Rung {
+  readonly alarm: Alarm;
+  readonly text: string;
+}
+
+/** Rings what is due: by sound, notice, title and vibration, as far as this browser lets it. */
+@Injectable()
+export class BenchAlarms {
+  private readonly model = inject(BenchModel);
+  private readonly sound = inject(Sound);
+  private readonly title = inject(Title);
+  private readonly rungAt = new Map<string, number>();
+  private since: number | null = null;
+  private lock: WakeLockSentinel | null = null;
+  readonly shown = signal<readonly Rung[]>([]);
+  readonly means = signal<AlarmMeans>({ notices: noticesOf(), awake: false });
+  private readonly alarms = computed(() => {
+    const bench = this.model.bench();
+    return bench === null || this.model.run()?.paused === true ? [] : alarmsOf(bench);
+  });
+
+  constructor() {
+    effect(() => {
+      const [now, alarms] = [this.model.now(), this.alarms()];
+      untracked(() => this.ring(alarms, now));
+    });
+    effect(() => this.title.setTitle(this.titleNow()));
+    const again = (): void => {
+      if (document.visibilityState === 'visible' && this.means().awake) void this.stayAwake();
+    };
+    document.addEventListener('visibilitychange', again);
+    inject(DestroyRef).onDestroy(() => {
+      document.removeEventListener('visibilitychange', again);
+      void this.lock?.release();
+    });
+  }
+
+  private ring(alarms: readonly Alarm[], now: number): void {
+    const since = this.since ?? now;
+    this.since = now;
+    // A window that moved rings again only where it moved into the future.
+    const fresh = due(alarms, since, now).filter(({ id, at }) => (this.rungAt.get(id) ?? -Infinity) < at);
+    if (fresh.length === 0) return;
+    const rung = fresh.map((alarm): Rung => {
+      this.rungAt.set(alarm.id, now);
+      const late = now - alarm.at > LATE ? `, ${countdown(now - alarm.at)} ago` : '';
+      return { alarm, text: `${this.wordsOf(alarm)}${late}` };
+    });
+    this.shown.update((before) => [...rung, ...before].slice(0, SHOWN));
+    this.sound.ring();
+    navigator.vibrate?.(BUZZ);
+    if (this.means().notices === 'granted')
+      for (const { alarm, text } of rung) new Notification('Zaffet', { body: text, tag: alarm.id });
+  }
+
+  private wordsOf({ kind, partId, task }: Alarm): string {
+    const part =
+      this.model
+        .parts()
+        .find(({ id }) => id === partId)
+        ?.name.toLowerCase() ?? 'a part';
+    const what = this.model.title(task);
+    switch (kind) {
+      case 'look':
+        return `Look at the ${part}: it may be ready for ${what}`;
+      case 'go':
+        return `The ${part} is ready for ${what}`;
+      case 'closing':
+        return `${what} on the ${part}: soon too late`;
+    }
+  }
+
+  private readonly titleNow = computed(() => {
+    const name = this.model.run()?.plan.name ?? 'Bench';
+    const closing = this.model
+      .cards()
+      .flatMap(({ task }) => task?.closes ?? [])
+      .filter(({ at }) => at > this.model.now())
+      .sort((a, b) => a.at - b.at)[0];
+    return closing === undefined
+      ? `${name} · Zaffet`
+      : `● ${countdown(closing.at - this.model.now())} left · Zaffet`;
+  });
+
+  drop(): void {
+    this.shown.set([]);
+  }
+
+  /** Asks the browser for notices, and keeps the screen awake: to be called by a press. */
+  async arm(): Promise<void> {
+    if ('Notification' in globalThis && Notification.permission === 'default')
+      await Notification.requestPermission();
+    this.means.update((before) => ({ ...before, notices: noticesOf() }));
+    this.sound.ring();
+    await this.stayAwake();
+  }
+
+  private async stayAwake(): Promise<void> {
+    try {
+      this.lock = await navigator.wakeLock.request('screen');
+      this.means.update((before) => ({ ...before, awake: true }));
+    } catch {
+      this.means.update((before) => ({ ...before, awake: false }));
+    }
+  }
+}
+
+function noticesOf(): AlarmMeans['notices'] {
+  if (!('Notification' in globalThis)) return 'missing';
+  return Notification.permission === 'default' ? 'not asked' : Notification.permission;
+}

@@ -1,0 +1,248 @@
+import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { type Part, type PlanStep, type RunEvent } from '@zaffet/contract';
+import { hazards } from '@zaffet/core/hazard';
+import { type LiveState } from '@zaffet/core/live';
+import { type Medium, mediumLookup } from '@zaffet/core/media';
+import { hazardWords, type HazardWords, sittingTitle } from '@zaffet/words';
+import {
+  type Bench,
+  type BenchFilm,
+  type BenchTask,
+  basisOf,
+  knownOfAll,
+  type PartPlan,
+  partPlan,
+  type Run,
+  stepKey,
+  type StepRun,
+} from '@zaffet/workshop';
+import { Ticker } from '../data/ticker';
+import { BenchThread } from '../workers/bench-thread';
+import { Latest } from '../workers/thread';
+import { BenchHand } from './run.actions';
+import { RunBox } from './run-box';
+import { runFeature } from './run.feature';
+import { type Telling } from './run-store';
+
+/** The states a coat goes through while it is watched, in order. */
+const WATCHED: readonly LiveState[] = ['matte', 'tacky', 'touch', 'recoat', 'through'];
+/** How a run stands is worked out anew this often, though nothing was told [ms]. */
+const ANEW = 60_000;
+/** Cracks are asked for from this share of the time on that they are thought to take. */
+const CRACKS_FROM = 0.3;
+
+/** What a card is about: something to do, or a coat to watch. */
+export interface Card {
+  readonly id: string;
+  readonly part: Part;
+  readonly task: BenchTask | null;
+  readonly step: PlanStep | null;
+  readonly film: BenchFilm | null;
+}
+
+/** Something that was asked of a coat. */
+export interface Question {
+  readonly state: LiveState;
+  readonly partId: string;
+  readonly stepId: string;
+}
+
+/** What an answer moved. */
+export interface Moved {
+  readonly eventId: string;
+  readonly what: 'opens' | 'closes';
+  readonly before: number;
+  readonly after: number;
+}
+
+/** A caution at a step that was not read yet. */
+export interface Caution extends HazardWords {
+  readonly code: string;
+}
+
+/** What the bench shows of a run: how it stands now, and what is in hand. */
+@Injectable()
+export class BenchModel {
+  private readonly store = inject(Store);
+  private readonly thread = inject(BenchThread);
+  private readonly box = inject(RunBox);
+  private readonly ticker = inject(Ticker);
+  private readonly events = this.store.selectSignal(runFeature.selectEvents);
+  readonly runId = this.store.selectSignal(runFeature.selectRunId);
+  readonly looked = this.store.selectSignal(runFeature.selectLooked);
+  readonly run = this.store.selectSignal(runFeature.selectRun);
+  /** By the server's clock [ms since 1970]. */
+  readonly now = computed(() => this.ticker.at() + this.box.state().offsetMs);
+
+  /** How it stands, of which events, as the thread worked it out last. */
+  private readonly stood = signal<{ readonly of: readonly RunEvent[]; readonly bench: Bench } | null>(null);
+  readonly bench = computed(() => this.stood()?.bench ?? null);
+  /** Something was told that does not show yet. */
+  readonly busy = computed(() => this.stood()?.of !== this.events());
+  readonly failed = signal(false);
+  readonly moved = signal<Moved | null>(null);
+
+  private readonly asks = new Latest((events: readonly RunEvent[]) =>
+    this.thread.stand(events, this.now()).then((bench) => ({ of: events, bench })),
+  );
+  private readonly minute = computed(() => Math.floor(this.now() / ANEW));
+
+  constructor() {
+    effect(() => {
+      const events = this.events();
+      this.minute();
+      if (events.length === 0) return;
+      untracked(() =>
+        this.asks.put(
+          events,
+          ({ of, bench }) => {
+            this.failed.set(false);
+            if (bench === null) return;
+            const before = this.stood();
+            this.stood.set({ of, bench });
+            if (before !== null) this.seeMoved(before, { of, bench });
+          },
+          () => this.failed.set(true),
+        ),
+      );
+    });
+  }
+
+  /** What the newest answer moved of the window that waited for it. */
+  private seeMoved(
+    before: { readonly of: readonly RunEvent[]; readonly bench: Bench },
+    after: { readonly of: readonly RunEvent[]; readonly bench: Bench },
+  ): void {
+    const known = new Set(before.of.map(({ id }) => id));
+    const answer = after.of.findLast(({ id, kind }) => kind === 'seen' && !known.has(id));
+    if (answer?.kind !== 'seen') return;
+    const task = ({ parts }: Bench): BenchTask | undefined =>
+      parts.find(({ partId }) => partId === answer.partId)?.tasks.find(isOpen);
+    const [was, is] = [task(before.bench), task(after.bench)];
+    if (was === undefined || is === undefined || was.key !== is.key) return;
+    const what = is.waitsFor === 'skinned' ? 'closes' : 'opens';
+    const [from, to] = [was[what]?.at, is[what]?.at];
+    if (from === undefined || to === undefined || Math.abs(to - from) < 1000) return;
+    this.moved.set({ eventId: answer.id, what, before: from, after: to });
+  }
+
+  readonly parts = computed(() => this.run()?.plan.piece.parts ?? []);
+  private readonly partPlans = computed((): ReadonlyMap<string, PartPlan> => {
+    const run = this.run();
+    if (run === null) return new Map();
+    const known = knownOfAll(run, untracked(this.now));
+    return new Map(
+      run.plan.piece.parts.map(({ id }) => [id, partPlan(run.plan, id, null, { known })] as const),
+    );
+  });
+  readonly partPlanOf = (partId: string): PartPlan => this.partPlans().get(partId)!;
+
+  /** A card a part: what is next on it or under way; else the coat on it that may crack yet. */
+  readonly cards = computed((): Card[] => {
+    const [bench, run] = [this.bench(), this.run()];
+    if (bench === null || run === null) return [];
+    return bench.parts.flatMap(({ partId, tasks, film }): Card[] => {
+      const part = run.plan.piece.parts.find(({ id }) => id === partId)!;
+      const task = tasks.find(isOpen) ?? null;
+      if (task === null && film === null) return [];
+      const step = task === null ? null : this.stepOf(run, task.stepId);
+      return [{ id: task?.key ?? `${partId} watched`, part, task, step, film }];
+    });
+  });
+
+  /** What was taken in hand by a person; else what is most urgent. */
+  private readonly taken = signal<string | null>(null);
+  readonly card = computed((): Card | null => {
+    const cards = this.cards();
+    const own = cards.find(({ part }) => part.id === this.taken());
+    return own ?? [...cards].sort((a, b) => this.rank(a) - this.rank(b))[0] ?? null;
+  });
+  take(partId: string | null): void {
+    this.taken.set(partId);
+  }
+
+  /** Under way first; then what may be done, the soonest to close before all; then what opens next. */
+  private rank({ task, film }: Card): number {
+    const at = this.now();
+    if (task === null) return film === null ? Infinity : 1e15;
+    if (task.state === 'doing') return -1;
+    const opens = Math.max(task.opens?.at ?? 0, task.plannedAt ?? 0);
+    if (opens <= at) return task.closes === null ? 1e12 : task.closes.at - at;
+    return 1e13 + opens - at;
+  }
+
+  stepOf(run: Run, stepId: string): PlanStep | null {
+    return run.plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === stepId) ?? null;
+  }
+
+  title(task: BenchTask): string {
+    const run = this.run()!;
+    const { kind, stepId, prepares, coat, of } = task;
+    const step = kind === 'prepare' ? null : this.stepOf(run, stepId);
+    return sittingTitle({ kind, step, recipe: null, work: [{ stepId, prepares, coat, of }] }, run.plan);
+  }
+
+  mediumOf(step: PlanStep): Medium | null {
+    const { media } = this.run()!.plan;
+    return 'medium' in step ? mediumLookup(media)(step.medium) : null;
+  }
+
+  /** What was told of a task so far. */
+  told(task: BenchTask): StepRun | null {
+    return this.run()?.steps[task.key] ?? null;
+  }
+  toldOf(partId: string, stepId: string): StepRun | null {
+    return this.run()?.steps[stepKey(partId, stepId)] ?? null;
+  }
+
+  /** Cautions at a task that nobody has read in this run. */
+  cautions({ task, part }: Card): Caution[] {
+    const run = this.run();
+    if (task === null || run === null) return [];
+    const ids = [task.stepId, task.topId, ...(task.kind === 'prepare' ? ['panel'] : [])];
+    const read = new Set(Object.values(run.steps).flatMap(({ cautions }) => cautions));
+    return hazards(basisOf(this.partPlanOf(part.id)).plan)
+      .filter(({ code, stepIds }) => !read.has(code) && stepIds.some((id) => ids.includes(id)))
+      .map(({ code }) => ({ code, ...hazardWords(code) }));
+  }
+
+  /** What to ask of the film a card waits for, or of the coat it watches; null where nothing is to be asked. */
+  question({ task, film }: Card): Question | null {
+    const run = this.run();
+    if (film === null || run === null) return null;
+    const { partId, stepId, states } = film;
+    const passed = new Set(
+      run.seen
+        .filter((one) => one.partId === partId && one.stepId === stepId && one.places !== 'none')
+        .flatMap(({ after }) => after ?? []),
+    );
+    const at = this.now();
+    const cracks = states['first-cracks'];
+    if (cracks !== undefined && !passed.has('first-cracks') && task?.waitsFor == null) {
+      const share = (at - film.laidAt) / (cracks.at - film.laidAt);
+      if (share >= CRACKS_FROM) return { state: 'first-cracks', partId, stepId };
+    }
+    if (task === null || task.waitsFor === null) return null;
+    if (task.waitsFor === 'skinned') return { state: 'skinned', partId, stepId };
+    const until = WATCHED.indexOf(task.waitsFor);
+    const left = WATCHED.slice(0, until + 1).filter(
+      (state, i) => states[state] !== undefined && !WATCHED.slice(i).some((later) => passed.has(later)),
+    );
+    const state = left.find((one) => states[one]!.high > at) ?? left.at(-1);
+    return state === undefined ? null : { state, partId, stepId };
+  }
+
+  /** Tells what happened, one thing or several at once. */
+  tell(...tellings: Telling[]): void {
+    const runId = this.runId();
+    if (runId !== null) this.store.dispatch(BenchHand.told({ runId, tellings }));
+  }
+
+  /** Whether an answer can hardly be right by all that is known. */
+  doubts({ partId, stepId }: Question, look: Parameters<BenchThread['doubts']>[1]['look']): Promise<boolean> {
+    return this.thread.doubts(this.events(), { partId, stepId, at: this.now(), look }).catch(() => false);
+  }
+}
+
+export const isOpen = ({ state }: BenchTask): boolean => state === 'next' || state === 'doing';

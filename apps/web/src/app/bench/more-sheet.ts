@@ -1,0 +1,91 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { LIMITS, MIX_BODIES, type MixBody, plainText } from '@zaffet/contract';
+import { MINUTES_AGO, SKIP_REASONS } from '@zaffet/words';
+import { NumberField } from '../ui/number-field';
+import { BenchModel, type Card } from './bench-model';
+import { ofTask } from './of-task';
+
+const MIX_WORDS: Readonly<Record<MixBody, string>> = {
+  thinner: 'Thinner than meant',
+  'as-meant': 'As meant',
+  thicker: 'Thicker than meant',
+};
+
+/** What is told more seldom: earlier moments, films that were weighed, the air, notes, what is left out. */
+@Component({
+  selector: 'zf-more-sheet',
+  imports: [MatButtonModule, MatDialogModule, NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './more-sheet.html',
+  styleUrl: './more-sheet.scss',
+})
+export class MoreSheet {
+  private readonly model = inject(BenchModel);
+  private readonly sheet = inject<MatDialogRef<MoreSheet>>(MatDialogRef);
+  protected readonly card = inject<Card>(MAT_DIALOG_DATA);
+  protected readonly task = this.card.task;
+  protected readonly reasons = SKIP_REASONS;
+  protected readonly minutes = MINUTES_AGO;
+  protected readonly bodies = MIX_BODIES.map((body) => ({ body, name: MIX_WORDS[body] }));
+  protected readonly limits = LIMITS;
+  protected readonly title = this.task === null ? this.card.part.name : this.model.title(this.task);
+  protected readonly films =
+    this.task !== null &&
+    (this.task.state === 'doing' || this.task.kind === 'sections') &&
+    this.card.step !== null &&
+    'thicknessUm' in this.card.step;
+
+  protected readonly air = computed(() => {
+    const read = this.model.run()?.air.at(-1);
+    const plan = this.model.run()!.plan.air;
+    return read ?? { temperatureC: plan.temperatureC, humidity: plan.humidity };
+  });
+  protected readonly temperature = signal(this.air().temperatureC);
+  protected readonly humidity = signal(this.air().humidity);
+  protected readonly thickness = signal(
+    this.card.step !== null && 'thicknessUm' in this.card.step ? this.card.step.thicknessUm : 100,
+  );
+
+  private close(): void {
+    this.sheet.close();
+  }
+
+  protected ago(kind: 'begun' | 'done', minutesAgo: number): void {
+    this.model.tell({ kind, ...ofTask(this.task!), minutesAgo });
+    this.close();
+  }
+
+  protected skip(reason: string): void {
+    this.model.tell({ kind: 'skipped', ...ofTask(this.task!), reason });
+    this.close();
+  }
+
+  protected readAir(): void {
+    this.model.tell({
+      kind: 'air',
+      source: 'told at the bench',
+      temperatureC: this.temperature(),
+      humidity: this.humidity(),
+    });
+    this.close();
+  }
+
+  protected weigh(): void {
+    this.model.tell({ kind: 'film', ...ofTask(this.task!), thicknessUm: this.thickness() });
+    this.close();
+  }
+
+  protected mix(body: MixBody): void {
+    this.model.tell({ kind: 'mix', ...ofTask(this.task!), body, addedMl: 0 });
+    this.close();
+  }
+
+  protected note(text: string): void {
+    const plain = plainText(text);
+    if (plain === '') return;
+    this.model.tell({ kind: 'note', partId: this.card.part.id, text: plain });
+    this.close();
+  }
+}

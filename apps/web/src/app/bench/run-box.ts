@@ -1,0 +1,243 @@
+import { inject, Injectable, InjectionToken, signal } from '@angular/core';
+import {
+  API,
+  type EventsAnswer,
+  type Fault,
+  type RunAnswer,
+  type RunEvent,
+  type RunSummary,
+  RUN_BATCH,
+} from '@zaffet/contract';
+import { Subject } from 'rxjs';
+import { now } from '../data/fresh';
+import { RunStore, type Telling } from './run-store';
+
+/** Waits [ms]: after a failure, doubling, up to the longest; and how long a request may hang. */
+export interface RunPauses {
+  readonly first: number;
+  readonly longest: number;
+  readonly patience: number;
+}
+export const RUN_PAUSES = new InjectionToken<RunPauses>('run pauses', {
+  providedIn: 'root',
+  factory: () => ({ first: 500, longest: 30_000, patience: 10_000 }),
+});
+
+/** How it stands with what was told here. */
+export interface BoxState {
+  /** Events the server has not got. */
+  readonly unsent: number;
+  /** The server was not reached the last time. */
+  readonly away: boolean;
+  /** False where only this page keeps what is unsent. */
+  readonly kept: boolean;
+  /** What to add to this device's clock for the server's [ms]. */
+  readonly offsetMs: number;
+  /** What the server would not take, in its words. */
+  readonly refused: string | null;
+}
+
+/** What came in of a run. */
+export interface RunNews {
+  readonly runId: string;
+  readonly events: readonly RunEvent[];
+}
+
+/** What the server says the same of each time it is sent. */
+class Unreadable extends Error {}
+
+/** Names one sender of all tabs, where the browser has locks. */
+const LOCK = 'zaffet-runs-outbox';
+const CHANNEL = 'zaffet-runs';
+/** A trip this much longer than the shortest tells the server's clock less well. */
+const WORSE_TRIP = 1.5;
+
+/**
+ * The way of runs to the server and back: kept on the device first, sent again and again while the server is away, each
+ * event once by its id; what others told is fetched as soon as there is more.
+ */
+@Injectable({ providedIn: 'root' })
+export class RunBox {
+  private readonly pauses = inject(RUN_PAUSES);
+  private readonly store = new RunStore();
+  private readonly ready = this.start();
+  private readonly news = new Subject<RunNews>();
+  readonly news$ = this.news.asObservable();
+  private readonly stands = signal<BoxState>({
+    unsent: 0,
+    away: false,
+    kept: true,
+    offsetMs: 0,
+    refused: null,
+  });
+  readonly state = this.stands.asReadonly();
+  private readonly channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(CHANNEL) : null;
+  private wait = this.pauses.first;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private bestTrip = Infinity;
+  private readonly refusals = new Set<string>();
+
+  private async start(): Promise<void> {
+    await this.store.open();
+    const offset = await this.store.fact('offset');
+    if (offset !== null) this.set({ offsetMs: offset });
+    this.channel?.addEventListener('message', ({ data }: MessageEvent<RunNews>) => this.news.next(data));
+    addEventListener('online', () => this.poke());
+    document.addEventListener('visibilitychange', () => {
+      if (document.visibilityState === 'visible') this.poke();
+    });
+    this.poke();
+  }
+
+  private set(some: Partial<BoxState>): void {
+    this.stands.update((before) => ({ ...before, ...some }));
+  }
+
+  /** By the server's clock, as far as it is known [ms since 1970]. */
+  now(): number {
+    return now().getTime() + this.stands().offsetMs;
+  }
+
+  /** Tells what happened; resolves once it is kept. */
+  async tell(runId: string, tellings: readonly Telling[]): Promise<RunEvent[]> {
+    await this.ready;
+    const at = now().getTime();
+    const { events, kept } = await this.store.add(runId, tellings, at, this.stands().offsetMs);
+    this.set({ unsent: this.stands().unsent + events.length, ...(kept ? {} : { kept: false }) });
+    this.channel?.postMessage({ runId, events });
+    this.poke();
+    return events;
+  }
+
+  /** What this device knows of a run. */
+  async known(runId: string): Promise<RunEvent[]> {
+    await this.ready;
+    return this.store.eventsOf(runId);
+  }
+
+  /** Fetches what others told of a run. @throws where the server cannot be reached */
+  async fetch(runId: string): Promise<void> {
+    await this.ready;
+    const key = `seen ${runId}`;
+    for (;;) {
+      const seen = (await this.store.fact(key)) ?? 0;
+      const { events } = await this.ask<RunAnswer>(`${API.runEvents(runId)}?after=${seen}`);
+      const last = events.at(-1);
+      if (last === undefined) return;
+      const told = events.map(({ event }) => event);
+      await this.store.taken(runId, told);
+      await this.store.remember(key, last.seq);
+      this.news.next({ runId, events: told });
+    }
+  }
+
+  /** Runs the server knows, newest first. @throws where it cannot be reached */
+  async runs(): Promise<readonly RunSummary[]> {
+    return this.ask<readonly RunSummary[]>(API.runs);
+  }
+
+  /** Goes on fetching what others tell of a run, until it is stopped. */
+  follow(runId: string): () => void {
+    const more = (): void => void this.fetch(runId).catch(() => this.set({ away: true }));
+    const source = new EventSource(API.runStream(runId));
+    source.onmessage = more;
+    source.onopen = (): void => {
+      this.set({ away: false });
+      this.poke();
+      more();
+    };
+    source.onerror = (): void => this.set({ away: true });
+    return () => source.close();
+  }
+
+  /** Sends at once, however often it failed before. */
+  poke(): void {
+    this.wait = this.pauses.first;
+    this.soon(0);
+  }
+
+  private soon(after: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.turn(), after);
+  }
+
+  private async turn(): Promise<void> {
+    try {
+      // One tab sends at a time; where locks are missing every tab does, and the ids keep it harmless.
+      const more =
+        'locks' in navigator ? await navigator.locks.request(LOCK, () => this.send()) : await this.send();
+      this.wait = this.pauses.first;
+      if (more) this.soon(0);
+    } catch {
+      this.set({ away: true });
+      this.soon(this.wait * (0.5 + Math.random()));
+      this.wait = Math.min(this.pauses.longest, this.wait * 2);
+    }
+  }
+
+  private async send(): Promise<boolean> {
+    await this.ready;
+    const waiting = (await this.store.waiting()).filter(({ event }) => !this.refusals.has(event.id));
+    this.set({ unsent: waiting.length, ...(waiting.length === 0 ? { kept: true } : {}) });
+    const first = waiting[0];
+    if (first === undefined) return false;
+    const { runId } = first;
+    const events = waiting
+      .filter((one) => one.runId === runId)
+      .slice(0, RUN_BATCH)
+      .map(({ event }) => event);
+    const answer = await this.offer(runId, events);
+    for (const { id, message } of answer.refused) {
+      this.refusals.add(id);
+      this.set({ refused: message });
+    }
+    const has = events.filter(({ id }) => answer.taken[id] !== undefined);
+    await this.store.taken(runId, has);
+    this.set({ away: false, unsent: waiting.length - has.length });
+    return waiting.length > has.length && has.length > 0;
+  }
+
+  /** Offers events; where the server cannot read one of them, each by itself, so that the others pass. */
+  private async offer(runId: string, events: readonly RunEvent[]): Promise<EventsAnswer> {
+    const asked = now().getTime();
+    try {
+      const answer = await this.ask<EventsAnswer>(API.runEvents(runId), { events });
+      await this.measure(asked, Date.parse(answer.now));
+      return answer;
+    } catch (error) {
+      if (!(error instanceof Unreadable)) throw error;
+      const { id } = events[0]!;
+      if (events.length === 1) return { taken: {}, refused: [{ id, message: error.message }], now: '' };
+      const all: EventsAnswer[] = [];
+      for (const event of events) all.push(await this.offer(runId, [event]));
+      return {
+        taken: Object.assign({}, ...all.map(({ taken }) => taken)) as EventsAnswer['taken'],
+        refused: all.flatMap(({ refused }) => refused),
+        now: '',
+      };
+    }
+  }
+
+  /** The sample with the shortest round trip is the truest. */
+  private async measure(asked: number, server: number): Promise<void> {
+    const trip = now().getTime() - asked;
+    if (trip > this.bestTrip * WORSE_TRIP) return;
+    this.bestTrip = Math.min(this.bestTrip, trip);
+    const offsetMs = Math.round(server - (asked + trip / 2));
+    this.set({ offsetMs });
+    await this.store.remember('offset', offsetMs);
+  }
+
+  private async ask<Answer>(address: string, body?: unknown): Promise<Answer> {
+    const answer = await fetch(address, {
+      ...(body === undefined
+        ? {}
+        : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+      // A request that hangs, at a sleeping access point, is given up.
+      signal: AbortSignal.timeout(this.pauses.patience),
+    });
+    if (answer.status === 400) throw new Unreadable(((await answer.json()) as Fault).message);
+    if (!answer.ok) throw new Error(String(answer.status));
+    return (await answer.json()) as Answer;
+  }
+}

@@ -1,0 +1,48 @@
+import { createFeature, createReducer, createSelector, on } from '@ngrx/store';
+import { type RunEvent, type RunSummary } from '@zaffet/contract';
+import { foldRun } from '@zaffet/workshop';
+import { BenchHand, RunNotices } from './run.actions';
+
+export interface RunState {
+  /** The run on the screen; null while none is. */
+  readonly runId: string | null;
+  /** Its events, each once, as they came. */
+  readonly events: readonly RunEvent[];
+  /** True once store and server were asked for it. */
+  readonly looked: boolean;
+  readonly runs: readonly RunSummary[] | null;
+  /** The list could not be fetched. */
+  readonly away: boolean;
+}
+
+const initial: RunState = { runId: null, events: [], looked: false, runs: null, away: false };
+
+/** Events with those that are new; the same list where none is. */
+function withNew(events: readonly RunEvent[], more: readonly RunEvent[]): readonly RunEvent[] {
+  const known = new Set(events.map(({ id }) => id));
+  const fresh = more.filter(({ id }) => !known.has(id));
+  return fresh.length === 0 ? events : [...events, ...fresh];
+}
+
+export const runFeature = createFeature({
+  name: 'run',
+  reducer: createReducer(
+    initial,
+    on(BenchHand.runAsked, (state, { runId }) =>
+      state.runId === runId ? state : { ...state, runId, events: [], looked: false },
+    ),
+    on(BenchHand.runLeft, (state) => ({ ...state, runId: null, events: [], looked: false })),
+    on(RunNotices.eventsKnown, (state, { runId, events }) =>
+      runId === state.runId ? { ...state, events: withNew(state.events, events) } : state,
+    ),
+    on(RunNotices.runLookedFor, (state, { runId }) =>
+      runId === state.runId ? { ...state, looked: true } : state,
+    ),
+    on(RunNotices.runsListed, (state, { runs }) => ({ ...state, runs, away: false })),
+    on(RunNotices.runsAway, (state) => ({ ...state, away: true })),
+  ),
+  extraSelectors: ({ selectEvents }) => ({
+    /** How the run stands, folded from its events. */
+    selectRun: createSelector(selectEvents, foldRun),
+  }),
+});

@@ -1,0 +1,173 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { MatIconModule } from '@angular/material/icon';
+import { RouterLink } from '@angular/router';
+import { Store } from '@ngrx/store';
+import { celsius, figures, perCent, STATE_WORDS, stepTitle } from '@zaffet/words';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { type LiveState } from '@zaffet/core/live';
+import { Clock } from '../data/clock';
+import { Sound } from '../data/sound';
+import { Ticker } from '../data/ticker';
+import { Units } from '../data/units';
+import { BenchThread } from '../workers/bench-thread';
+import { BenchAlarms } from './bench-alarms';
+import { BenchModel, type Card } from './bench-model';
+import { countdown } from './countdown';
+import { BenchHand } from './run.actions';
+import { RunBox } from './run-box';
+import { StepCard } from './step-card';
+import { ToldList } from './told-list';
+
+/** So far off a clock is worth telling [ms]. */
+const CLOCK_OFF = 60_000;
+/** What comes next, at most. */
+const NEXT = 5;
+/** States a drying coat is told by: the next of them. */
+const TOLD: readonly LiveState[] = ['touch', 'recoat', 'through'];
+
+interface NextLine {
+  readonly id: string;
+  readonly partId: string;
+  readonly at: string;
+  readonly title: string;
+  readonly part: string;
+  readonly now: boolean;
+  readonly must: boolean;
+}
+
+/** A run on a tablet or a phone beside the work: one card, what comes next, what dries elsewhere. */
+@Component({
+  selector: 'zf-run-page',
+  imports: [MatIconModule, RouterLink, StepCard, ToldList],
+  providers: [BenchModel, BenchAlarms, BenchThread, Ticker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './run.page.html',
+  styleUrl: './run.page.scss',
+})
+export class RunPage {
+  private readonly store = inject(Store);
+  protected readonly model = inject(BenchModel);
+  protected readonly alarms = inject(BenchAlarms);
+  protected readonly box = inject(RunBox);
+  protected readonly sound = inject(Sound);
+  protected readonly clock = inject(Clock);
+  private readonly units = inject(Units).system;
+  readonly run = input.required<string>();
+  protected readonly listed = signal(false);
+  protected readonly armed = signal(false);
+
+  constructor() {
+    effect((onCleanup) => {
+      this.store.dispatch(BenchHand.runAsked({ runId: this.run() }));
+      onCleanup(() => this.store.dispatch(BenchHand.runLeft()));
+    });
+  }
+
+  protected readonly stands = this.model.run;
+  protected readonly over = computed(() => {
+    const [run, cards] = [this.stands(), this.model.cards()];
+    return run !== null && this.model.bench() !== null && cards.every(({ task }) => task === null);
+  });
+  protected readonly air = computed(() => {
+    const run = this.stands();
+    if (run === null) return '';
+    const read = run.air.at(-1);
+    const { temperatureC, humidity } = read ?? run.plan.air;
+    const text = `${celsius(celsiusToKelvin(temperatureC), this.units())}, ${perCent(humidity)}`;
+    return read === undefined ? `${text} as planned` : text;
+  });
+  /** How the coats that were looked at dry, against what was expected. */
+  protected readonly pace = computed(() => {
+    const air = this.model.bench()?.air;
+    if (air === undefined || air.answers === 0) return null;
+    const share = air.factor - 1;
+    if (Math.abs(share) < 0.03) return 'it dries as expected';
+    return `it dries ${figures(Math.abs(share) * 100)} % ${share > 0 ? 'quicker' : 'slower'} than expected`;
+  });
+  protected readonly clockOff = computed(() => {
+    const { offsetMs } = this.box.state();
+    if (Math.abs(offsetMs) < CLOCK_OFF) return null;
+    return `This device's clock is ${countdown(offsetMs)} min ${offsetMs < 0 ? 'fast' : 'slow'}; times here go by the workshop's.`;
+  });
+
+  protected readonly next = computed((): NextLine[] => {
+    const [bench, card, now] = [this.model.bench(), this.model.card(), this.model.now()];
+    if (bench === null) return [];
+    return bench.parts
+      .flatMap(({ tasks }) => tasks)
+      .filter(
+        ({ state, key }) =>
+          (state === 'next' || state === 'later' || state === 'doing') && key !== card?.task?.key,
+      )
+      .sort((a, b) => a.from - b.from)
+      .slice(0, NEXT)
+      .map((task): NextLine => {
+        const ready = task.state === 'doing' || (task.state === 'next' && task.from <= now);
+        return {
+          id: task.key,
+          partId: task.partId,
+          at: task.state === 'doing' ? 'under way' : ready ? 'now' : this.moment(Math.max(task.from, now)),
+          title: this.model.title(task),
+          part: this.partName(task.partId),
+          now: ready,
+          must: task.closes !== null,
+        };
+      });
+  });
+  protected readonly drying = computed(() => {
+    const [bench, run, card, now] = [this.model.bench(), this.stands(), this.model.card(), this.model.now()];
+    if (bench === null || run === null) return [];
+    return bench.parts.flatMap(({ partId, film }) => {
+      if (film === null || partId === card?.part.id) return [];
+      const state = TOLD.find((one) => (film.states[one]?.at ?? 0) > now);
+      if (state === undefined) return [];
+      const step = this.model.stepOf(run, film.stepId);
+      const colour = step !== null && 'colour' in step ? step.colour : null;
+      return [
+        {
+          partId,
+          name: this.partName(partId),
+          what: step === null ? '' : stepTitle(step, run.plan.media),
+          colour,
+          text: `${STATE_WORDS[state]} about ${this.moment(film.states[state]!.at)}`,
+        },
+      ];
+    });
+  });
+
+  protected readonly movedText = computed(() => {
+    const moved = this.model.moved();
+    if (moved === null) return null;
+    const verb = moved.what === 'opens' ? 'The window opens' : 'The window closes';
+    return `${verb} at ${this.moment(moved.after)}, not ${this.moment(moved.before)}.`;
+  });
+  protected takeBack(eventId: string): void {
+    this.model.tell({ kind: 'taken-back', eventId });
+    this.model.moved.set(null);
+  }
+
+  private partName(partId: string): string {
+    return this.model.parts().find(({ id }) => id === partId)?.name ?? '';
+  }
+  private moment(at: number): string {
+    return Math.abs(at - this.model.now()) < 20 * 3_600_000 ? this.clock.time(at) : this.clock.dayTime(at);
+  }
+
+  protected show(partId: string): void {
+    this.model.take(partId);
+    this.listed.set(false);
+  }
+  protected async arm(): Promise<void> {
+    await this.alarms.arm();
+    this.armed.set(true);
+  }
+  protected pause(): void {
+    this.model.tell({ kind: this.stands()!.paused ? 'resumed' : 'paused' });
+  }
+  protected finish(): void {
+    this.model.tell({ kind: this.stands()!.finishedAt === null ? 'finished' : 'reopened' });
+  }
+  protected headOf({ part }: Card): string {
+    return part.name;
+  }
+}

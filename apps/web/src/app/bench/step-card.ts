@@ -1,0 +1,263 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  Injector,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
+import { MatDialog, MatDialogModule } from '@angular/material/dialog';
+import { type FindingCode } from '@zaffet/core/notes';
+import {
+  benchQuestion,
+  duration,
+  findingWords,
+  HAZARD_DEFERENCE,
+  prepWords,
+  stepClauses,
+  waitTitle,
+  workRules,
+} from '@zaffet/words';
+import { prepOf } from '@zaffet/workshop';
+import { Clock } from '../data/clock';
+import { Units } from '../data/units';
+import { BenchModel, type Card } from './bench-model';
+import { countdown } from './countdown';
+import { MoreSheet } from './more-sheet';
+import { ofTask } from './of-task';
+import { SectionTiles } from './section-tiles';
+import { WindowRing } from './window-ring';
+
+/** What keeps a task from being begun, whatever the hand wants. */
+const LOCKS: readonly FindingCode[] = ['heat-on-solvent', 'heat-on-bleach', 'bleach-after-alcohol'];
+type Reply = 'notYet' | 'justNow' | 'already';
+
+/** One step, to be read at arm's length: what to do or wait for, how to tell, and what may be answered. */
+@Component({
+  selector: 'zf-step-card',
+  imports: [MatDialogModule, SectionTiles, WindowRing],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './step-card.html',
+  styleUrl: './step-card.scss',
+})
+export class StepCard {
+  protected readonly model = inject(BenchModel);
+  private readonly clock = inject(Clock);
+  private readonly units = inject(Units).system;
+  private readonly dialog = inject(MatDialog);
+  private readonly injector = inject(Injector);
+  readonly card = input.required<Card>();
+
+  protected readonly deference = HAZARD_DEFERENCE;
+  protected readonly task = computed(() => this.card().task);
+  protected readonly mode = computed((): 'wait' | 'ready' | 'doing' | 'watch' => {
+    const { task } = this.card();
+    if (task === null) return 'watch';
+    if (task.state === 'doing') return 'doing';
+    const opens = task.opens;
+    return opens !== null && task.below !== null && opens.at > this.model.now() ? 'wait' : 'ready';
+  });
+
+  protected readonly count = computed(() => {
+    const { task, part } = this.card();
+    const tasks = this.model.bench()?.parts.find(({ partId }) => partId === part.id)?.tasks ?? [];
+    const at = tasks.findIndex(({ key }) => key === task?.key);
+    return at < 0 ? '' : `Step ${at + 1} of ${tasks.length}`;
+  });
+  protected readonly title = computed(() => {
+    const { task } = this.card();
+    if (task === null) return waitTitle('first-cracks');
+    if (this.mode() === 'wait' && task.waitsFor !== null) return waitTitle(task.waitsFor);
+    return this.model.title(task);
+  });
+  /** What comes once the waiting is over. */
+  protected readonly then = computed(() => {
+    const { task } = this.card();
+    return task !== null && this.mode() === 'wait' ? this.model.title(task) : null;
+  });
+
+  protected readonly clauses = computed((): string[] => {
+    const { task, step, part } = this.card();
+    if (task === null) return [];
+    const plan = this.model.partPlanOf(part.id);
+    if (task.kind === 'prepare')
+      return prepOf(plan)
+        .filter(({ step: stage }) => task.prepares.includes(stage))
+        .map((hint) => prepWords(hint).text);
+    if (step === null || task.kind === 'buff') return [];
+    return [...stepClauses(step, plan), `about ${duration(task.hands)} with the hands`];
+  });
+  protected readonly rules = computed((): string[] => {
+    const { task, step } = this.card();
+    if (task === null || step === null) return [];
+    if (task.kind === 'buff') return ['Buff with a clean soft cloth until it does not drag any more.'];
+    const over = task.topId === null ? null : this.model.stepOf(this.model.run()!, task.topId);
+    return [step, ...(over === null ? [] : [over])].flatMap((one) =>
+      workRules(one, this.model.mediumOf(one)),
+    );
+  });
+
+  protected readonly cautions = computed(() => this.model.cautions(this.card()));
+  protected readonly warnings = computed(() =>
+    this.mode() !== 'ready'
+      ? []
+      : (this.task()?.notes ?? []).map((finding) => ({
+          locks: LOCKS.includes(finding.code),
+          ...findingWords(finding, this.units()),
+        })),
+  );
+  protected readonly locked = computed(() => this.warnings().some(({ locks }) => locks));
+
+  /** The ring: of what is waited for, or of a window that will close. */
+  protected readonly ring = computed(() => {
+    const { task, film } = this.card();
+    if (film === null) return null;
+    if (task === null) {
+      const cracks = film.states['first-cracks'] ?? null;
+      return cracks === null ? null : { from: film.laidAt, opens: cracks, closes: null };
+    }
+    if (task.state === 'doing') return null;
+    const { opens, closes, below } = task;
+    if (opens === null || (below === null && closes === null)) return null;
+    return { from: film.laidAt, opens, closes };
+  });
+  protected readonly ringText = computed(() => {
+    const ring = this.ring();
+    if (ring === null) return null;
+    const now = this.model.now();
+    const { opens, closes } = ring;
+    const close = closes === null ? '' : `closes ${this.at(closes.at)}`;
+    if (opens.at > now)
+      return {
+        over: this.card().task === null ? 'about in' : 'opens in',
+        big: countdown(opens.at - now),
+        under: close || `${this.at(opens.low)} to ${this.at(opens.high)}`,
+      };
+    if (closes === null) return { over: 'open for', big: countdown(now - opens.at), under: 'nothing closes' };
+    return closes.at > now
+      ? {
+          over: 'closes in',
+          big: countdown(closes.at - now),
+          under: `${this.at(closes.low)} to ${this.at(closes.high)}`,
+        }
+      : { over: 'closed', big: countdown(now - closes.at), under: 'ago' };
+  });
+  private readonly at = (moment: number): string =>
+    Math.abs(moment - this.model.now()) < 20 * 3_600_000
+      ? this.clock.time(moment)
+      : this.clock.dayTime(moment);
+
+  protected readonly doing = computed(() => {
+    const { task } = this.card();
+    if (task?.state !== 'doing') return null;
+    const gone = this.model.now() - task.from;
+    return { gone: countdown(gone), of: duration(task.hands), over: gone > task.hands * 1000 };
+  });
+  protected readonly sections = computed(() => {
+    const { task } = this.card();
+    return task?.kind === 'sections' && (this.mode() === 'doing' || this.mode() === 'ready') ? task : null;
+  });
+
+  /** Strokes over one place of a film that is being laid: how many were meant, and how many were told. */
+  protected readonly strokes = computed(() => {
+    const { task, step } = this.card();
+    if (task === null || step === null || this.mode() !== 'doing') return null;
+    const over = task.topId === null ? step : this.model.stepOf(this.model.run()!, task.topId);
+    if (over === null || !('passes' in over)) return null;
+    const told = this.model.toldOf(task.partId, over.id)?.passes ?? null;
+    return { stepId: over.id, meant: over.passes, told, choices: [1, 2, 3, 4, 6, 8] };
+  });
+
+  protected readonly question = computed(() => this.model.question(this.card()));
+  protected readonly words = computed(() => {
+    const question = this.question();
+    return question === null ? null : benchQuestion(question.state);
+  });
+  protected readonly lookAt = computed(() => {
+    const { film } = this.card();
+    const at = film?.lookAt ?? null;
+    return at === null || this.mode() !== 'wait' || at < this.model.now() ? null : this.at(at);
+  });
+
+  /** An answer that can hardly be right, until it is given again or dropped; gone with its card. */
+  protected readonly doubted = linkedSignal<string, Reply | null>({
+    source: () => this.card().id,
+    computation: () => null,
+  });
+  protected readonly asking = signal(false);
+
+  protected async reply(reply: Reply): Promise<void> {
+    const question = this.question();
+    if (question === null || this.asking()) return;
+    const { state } = question;
+    // Grabbing goes place by place; all else is told as it happens or found so.
+    const look = {
+      after: reply === 'notYet' ? null : state,
+      before: reply === 'notYet' ? state : null,
+      now: reply === 'justNow',
+    };
+    if (this.doubted() !== reply) {
+      this.asking.set(true);
+      const doubted = await this.model.doubts(question, look);
+      this.asking.set(false);
+      if (doubted) {
+        this.doubted.set(reply);
+        return;
+      }
+    }
+    this.doubted.set(null);
+    const { partId, stepId } = question;
+    const places = reply === 'notYet' ? 'none' : reply === 'justNow' ? 'some' : 'most';
+    this.model.tell({
+      kind: 'seen',
+      partId,
+      stepId,
+      coat: 0,
+      minutesAgo: 0,
+      ...(state === 'tacky'
+        ? { after: state, before: null, now: false, places }
+        : { ...look, places: 'most' }),
+    });
+  }
+
+  protected dropDoubt(): void {
+    this.doubted.set(null);
+  }
+
+  protected read(code: string): void {
+    const { task } = this.card();
+    if (task !== null) this.model.tell({ kind: 'caution', ...ofTask(task), code });
+  }
+
+  protected begin(): void {
+    const { task } = this.card();
+    if (task === null) return;
+    this.model.tell({ kind: 'begun', ...ofTask(task), minutesAgo: 0 });
+    this.model.take(task.partId);
+  }
+
+  protected done(): void {
+    const { task } = this.card();
+    if (task === null) return;
+    this.model.tell({ kind: 'done', ...ofTask(task), minutesAgo: 0 });
+    this.model.take(null);
+  }
+
+  protected tellStrokes(passes: number): void {
+    const [{ task }, strokes] = [this.card(), this.strokes()];
+    if (task === null || strokes === null) return;
+    this.model.tell({ kind: 'passes', partId: task.partId, stepId: strokes.stepId, coat: 0, count: passes });
+  }
+
+  protected more(): void {
+    this.dialog.open(MoreSheet, {
+      data: this.card(),
+      injector: this.injector,
+      width: '720px',
+      maxWidth: '96vw',
+      maxHeight: '94vh',
+    });
+  }
+}

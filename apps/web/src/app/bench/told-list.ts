@@ -1,0 +1,86 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { Store } from '@ngrx/store';
+import { type RunEvent } from '@zaffet/contract';
+import { toldText } from '@zaffet/words';
+import { inOrder, takenBack } from '@zaffet/workshop';
+import { Clock } from '../data/clock';
+import { BenchModel } from './bench-model';
+import { runFeature } from './run.feature';
+
+/** What is asked last is shown first, so many of them. */
+const SHOWN = 40;
+/** These stand as they are. */
+const FIRM: readonly RunEvent['kind'][] = ['run-begun', 'taken-back'];
+
+/** All that was told of the run, newest first; what was told by mistake can be taken back. */
+@Component({
+  selector: 'zf-told-list',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ol>
+      @for (line of lines(); track line.id) {
+        <li [class.gone]="line.gone">
+          <time>{{ line.at }}</time>
+          <span>{{ line.text }}</span>
+          @if (line.free) {
+            <button (click)="takeBack(line.id)">Take back</button>
+          }
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    ol {
+      margin: 0;
+      padding: 0;
+      list-style: none;
+    }
+    li {
+      display: grid;
+      grid-template-columns: 66px minmax(0, 1fr) auto;
+      gap: 8px;
+      align-items: center;
+      min-height: 56px;
+      border-bottom: 1px solid var(--line);
+      font-size: 17px;
+    }
+    .gone span {
+      text-decoration: line-through;
+      color: var(--ink-2);
+    }
+    button {
+      min-height: 56px;
+      border: 0;
+      background: none;
+      color: var(--ink);
+      font: 450 17px var(--text);
+      text-decoration: underline;
+      cursor: pointer;
+    }
+  `,
+})
+export class ToldList {
+  private readonly model = inject(BenchModel);
+  private readonly clock = inject(Clock);
+  private readonly events = inject(Store).selectSignal(runFeature.selectEvents);
+
+  protected readonly lines = computed(() => {
+    const [events, run] = [this.events(), this.model.run()];
+    if (run === null) return [];
+    const gone = takenBack(events);
+    return inOrder(events)
+      .reverse()
+      .slice(0, SHOWN)
+      .map(({ event, at }) => ({
+        id: event.id,
+        at: this.clock.time(at),
+        text: toldText(event, run.plan),
+        gone: gone.has(event.id),
+        free: !FIRM.includes(event.kind) && !gone.has(event.id),
+      }));
+  });
+
+  protected takeBack(eventId: string): void {
+    this.model.tell({ kind: 'taken-back', eventId });
+  }
+}

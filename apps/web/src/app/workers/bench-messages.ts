@@ -1,0 +1,20 @@
+import { type RunEvent } from '@zaffet/contract';
+import { type Look } from '@zaffet/core/live';
+import { type Bench } from '@zaffet/workshop';
+
+/** A look that was not told yet. */
+export interface AskedLook {
+  readonly partId: string;
+  readonly stepId: string;
+  /** ms since 1970, by the server's clock. */
+  readonly at: number;
+  readonly look: Omit<Look, 'since'>;
+}
+
+/** What the bench's thread is asked. */
+export interface BenchWorker {
+  /** How a run stands; null while its plan has not come. */
+  stand(events: readonly RunEvent[], now: number): Bench | null;
+  /** Whether a look can hardly be right. */
+  doubts(events: readonly RunEvent[], asked: AskedLook): boolean;
+}
