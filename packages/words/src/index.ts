@@ -7,6 +7,7 @@ export * from './hazards';
 export * from './methods';
 export * from './names';
 export * from './prep';
+export * from './rescue';
 export * from './sentences';
 export * from './stepDetail';
 export * from './natural';

@@ -295,7 +295,8 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       notes: [],
     };
     if (state !== 'next' && state !== 'doing') return one;
-    const waitsFor = waitOf(of.plan.steps, task, top);
+    // What is being laid waits for nothing any more, but glue for its paint.
+    const waitsFor = state === 'next' || task.kind === 'sections' ? waitOf(of.plan.steps, task, top) : null;
     current = {
       ...one,
       opens: bandOf(at(opens), waitsFor === null || waitsFor === 'skinned' ? null : top),

@@ -1,3 +1,13 @@
 export { beliefNow, type Beliefs, benchOf } from './bench';
 export * from './types';
 export { type Alarm, ALARM_KINDS, type AlarmKind, alarmsOf, due } from './alarms';
+export {
+  type Cause,
+  causesOf,
+  type Outcome,
+  type RankedCause,
+  type Rescue,
+  rescuesFor,
+  type Wrong,
+  WRONGS,
+} from './rescue';

@@ -3,6 +3,7 @@ import { Title } from '@angular/platform-browser';
 import { type Alarm, alarmsOf, due } from '@zaffet/workshop';
 import { Sound } from '../data/sound';
 import { BenchModel } from './bench-model';
+import { duration } from '@zaffet/words';
 import { countdown } from './countdown';
 
 /** Whether this device can be made to ring, and to stay awake. */
@@ -11,7 +12,8 @@ export interface AlarmMeans {
   readonly awake: boolean;
 }
 
-const LATE = 5000;
+/** From so long after its moment on it is told how long ago that was [s]. */
+const LATE = 60;
 /** So many are on the screen at once. */
 const SHOWN = 3;
 const BUZZ = [300, 150, 300];
@@ -31,8 +33,13 @@ export class BenchAlarms {
   private readonly rungAt = new Map<string, number>();
   private since: number | null = null;
   private lock: WakeLockSentinel | null = null;
-  readonly shown = signal<readonly Rung[]>([]);
   readonly means = signal<AlarmMeans>({ notices: noticesOf(), awake: false });
+  private readonly rung = signal<readonly Rung[]>([]);
+  /** What rang and still holds. */
+  readonly shown = computed(() => {
+    const ids = new Set(this.alarms().map(({ id }) => id));
+    return this.rung().filter(({ alarm }) => ids.has(alarm.id));
+  });
   private readonly alarms = computed(() => {
     const bench = this.model.bench();
     return bench === null || this.model.run()?.paused === true ? [] : alarmsOf(bench);
@@ -62,10 +69,11 @@ export class BenchAlarms {
     if (fresh.length === 0) return;
     const rung = fresh.map((alarm): Rung => {
       this.rungAt.set(alarm.id, now);
-      const late = now - alarm.at > LATE ? `, ${countdown(now - alarm.at)} ago` : '';
+      const gone = (now - alarm.at) / 1000;
+      const late = gone > LATE ? `, ${duration(gone)} ago` : '';
       return { alarm, text: `${this.wordsOf(alarm)}${late}` };
     });
-    this.shown.update((before) => [...rung, ...before].slice(0, SHOWN));
+    this.rung.update((before) => [...rung, ...before].slice(0, SHOWN));
     this.sound.ring();
     navigator.vibrate?.(BUZZ);
     if (this.means().notices === 'granted')
@@ -102,7 +110,7 @@ export class BenchAlarms {
   });
 
   drop(): void {
-    this.shown.set([]);
+    this.rung.set([]);
   }
 
   /** Asks the browser for notices, and keeps the screen awake: to be called by a press. */

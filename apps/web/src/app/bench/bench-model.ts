@@ -219,7 +219,8 @@ export class BenchModel {
     );
     const at = this.now();
     const cracks = states['first-cracks'];
-    if (cracks !== undefined && !passed.has('first-cracks') && task?.waitsFor == null) {
+    const laying = task?.state === 'doing' && task.kind !== 'sections';
+    if (cracks !== undefined && !passed.has('first-cracks') && task?.waitsFor == null && !laying) {
       const share = (at - film.laidAt) / (cracks.at - film.laidAt);
       if (share >= CRACKS_FROM) return { state: 'first-cracks', partId, stepId };
     }

@@ -20,8 +20,6 @@ import { ToldList } from './told-list';
 
 /** So far off a clock is worth telling [ms]. */
 const CLOCK_OFF = 60_000;
-/** What comes next, at most. */
-const NEXT = 5;
 /** States a drying coat is told by: the next of them. */
 const TOLD: readonly LiveState[] = ['touch', 'recoat', 'through'];
 
@@ -93,14 +91,15 @@ export class RunPage {
   protected readonly next = computed((): NextLine[] => {
     const [bench, card, now] = [this.model.bench(), this.model.card(), this.model.now()];
     if (bench === null) return [];
+    // Of every other part what is next on it, and of the one in hand what follows.
     return bench.parts
-      .flatMap(({ tasks }) => tasks)
-      .filter(
-        ({ state, key }) =>
-          (state === 'next' || state === 'later' || state === 'doing') && key !== card?.task?.key,
+      .flatMap(({ partId, tasks }) =>
+        tasks
+          .filter(({ state }) => state === 'doing' || state === 'next' || state === 'later')
+          .slice(partId === card?.part.id && card.task !== null ? 1 : 0)
+          .slice(0, 1),
       )
       .sort((a, b) => a.from - b.from)
-      .slice(0, NEXT)
       .map((task): NextLine => {
         const ready = task.state === 'doing' || (task.state === 'next' && task.from <= now);
         return {

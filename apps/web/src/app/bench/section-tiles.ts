@@ -2,19 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { type BenchTask } from '@zaffet/workshop';
 import { BenchModel } from './bench-model';
 import { countdown } from './countdown';
-import { ofTask } from './of-task';
+import { sectionsTold } from './sections';
 
-type TileState = 'bare' | 'glued' | 'painted';
 interface Tile {
   readonly index: number;
   readonly name: string;
-  readonly state: TileState;
+  readonly state: 'bare' | 'glued' | 'painted';
   readonly oldest: boolean;
   readonly text: string;
   readonly late: boolean;
 }
 
-/** Glue and the coat over it, section by section: which to glue, which to paint next, and how long that may wait. */
+/** Glue and the coat over it, section by section: what is bare, glued and painted, and how long each may wait. */
 @Component({
   selector: 'zf-section-tiles',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -27,46 +26,14 @@ interface Tile {
         </li>
       }
     </ol>
-    <div class="answers">
-      @if (toGlue() !== null) {
-        <button class="answer" [class.main]="oldest() === null" (click)="glue()">
-          Glue {{ nameOf(toGlue()!) }}
-        </button>
-      }
-      @if (oldest() !== null) {
-        <button class="answer main" (click)="paint()">Paint {{ nameOf(oldest()!) }}</button>
-      }
-      @if (allPainted()) {
-        <button class="answer main" (click)="finish()">All painted</button>
-      }
-    </div>
   `,
   styleUrl: './section-tiles.scss',
 })
 export class SectionTiles {
   private readonly model = inject(BenchModel);
   readonly task = input.required<BenchTask>();
+  private readonly told = computed(() => sectionsTold(this.task(), this.model.told(this.task())));
 
-  private readonly sections = computed(() => this.model.told(this.task())?.sections ?? []);
-  private readonly count = computed(() => Math.max(1, this.task().sections, this.sections().length));
-  protected readonly nameOf = (index: number): string =>
-    this.count() === 1 ? 'it all' : `section ${index + 1}`;
-
-  /** The glued section that has waited longest. */
-  protected readonly oldest = computed(() => {
-    const open = this.sections().flatMap(({ gluedAt, paintedAt }, index) =>
-      gluedAt !== null && paintedAt === null ? [{ index, gluedAt }] : [],
-    );
-    return open.sort((a, b) => a.gluedAt - b.gluedAt)[0]?.index ?? null;
-  });
-  protected readonly toGlue = computed(() => {
-    for (let index = 0; index < this.count(); index++)
-      if (this.sections()[index]?.gluedAt == null) return index;
-    return null;
-  });
-  protected readonly allPainted = computed(
-    () => this.toGlue() === null && this.sections().every(({ paintedAt }) => paintedAt !== null),
-  );
   /** How long glue stays open, as it is believed [ms]. */
   private readonly open = computed(() => {
     const film = this.model.cards().find(({ task }) => task?.key === this.task().key)?.film ?? null;
@@ -75,24 +42,26 @@ export class SectionTiles {
   });
 
   protected readonly tiles = computed((): Tile[] => {
-    const [now, open] = [this.model.now(), this.open()];
-    return Array.from({ length: this.count() }, (_, index): Tile => {
-      const { gluedAt = null, paintedAt = null } = this.sections()[index] ?? {};
-      const base = { index, name: this.count() === 1 ? 'All of it' : `Section ${index + 1}` };
-      if (paintedAt !== null && gluedAt !== null)
+    const [now, open, { sections, count, oldest }] = [this.model.now(), this.open(), this.told()];
+    return Array.from({ length: count }, (_, index): Tile => {
+      const { gluedAt = null, paintedAt = null } = sections[index] ?? {};
+      const base = {
+        index,
+        name: count === 1 ? 'All of it' : `Section ${index + 1}`,
+        oldest: index === oldest,
+        late: false,
+      };
+      if (gluedAt === null) return { ...base, state: 'bare', text: 'bare' };
+      if (paintedAt !== null)
         return {
           ...base,
           state: 'painted',
-          oldest: false,
-          late: false,
           text: `painted ${countdown(paintedAt - gluedAt)} after the glue`,
         };
-      if (gluedAt === null) return { ...base, state: 'bare', oldest: false, late: false, text: 'bare' };
       const left = open === null ? null : gluedAt + open.at - now;
       return {
         ...base,
         state: 'glued',
-        oldest: index === this.oldest(),
         late: open !== null && now > gluedAt + open.low,
         text:
           left === null
@@ -103,35 +72,4 @@ export class SectionTiles {
       };
     });
   });
-
-  protected glue(): void {
-    const [task, index] = [this.task(), this.toGlue()!];
-    const of = ofTask(task);
-    this.model.tell(...(task.state === 'doing' ? [] : [{ kind: 'begun' as const, ...of, minutesAgo: 0 }]), {
-      kind: 'section',
-      ...of,
-      minutesAgo: 0,
-      index,
-      painted: false,
-    });
-  }
-
-  protected paint(): void {
-    const [task, index] = [this.task(), this.oldest()!];
-    const of = ofTask(task);
-    const first = this.sections().every(({ paintedAt }) => paintedAt === null);
-    this.model.tell(
-      ...(first ? [{ kind: 'begun' as const, ...of, stepId: task.topId!, minutesAgo: 0 }] : []),
-      { kind: 'section', ...of, minutesAgo: 0, index, painted: true },
-    );
-  }
-
-  protected finish(): void {
-    const of = ofTask(this.task());
-    this.model.tell(
-      { kind: 'done', ...of, minutesAgo: 0 },
-      { kind: 'done', ...of, stepId: this.task().topId!, minutesAgo: 0 },
-    );
-    this.model.take(null);
-  }
 }

@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   signal,
+  type Type,
 } from '@angular/core';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { type FindingCode } from '@zaffet/core/notes';
@@ -17,6 +18,7 @@ import {
   HAZARD_DEFERENCE,
   prepWords,
   stepClauses,
+  stepTitle,
   waitTitle,
   workRules,
 } from '@zaffet/words';
@@ -27,6 +29,9 @@ import { BenchModel, type Card } from './bench-model';
 import { countdown } from './countdown';
 import { MoreSheet } from './more-sheet';
 import { ofTask } from './of-task';
+import { PlaceDrawing } from './place-drawing';
+import { RescueSheet } from './rescue-sheet';
+import { SectionButtons } from './section-buttons';
 import { SectionTiles } from './section-tiles';
 import { WindowRing } from './window-ring';
 
@@ -37,7 +42,7 @@ type Reply = 'notYet' | 'justNow' | 'already';
 /** One step, to be read at arm's length: what to do or wait for, how to tell, and what may be answered. */
 @Component({
   selector: 'zf-step-card',
-  imports: [MatDialogModule, SectionTiles, WindowRing],
+  imports: [MatDialogModule, PlaceDrawing, SectionButtons, SectionTiles, WindowRing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-card.html',
   styleUrl: './step-card.scss',
@@ -87,16 +92,24 @@ export class StepCard {
         .filter(({ step: stage }) => task.prepares.includes(stage))
         .map((hint) => prepWords(hint).text);
     if (step === null || task.kind === 'buff') return [];
-    return [...stepClauses(step, plan), `about ${duration(task.hands)} with the hands`];
+    const over = task.topId === null ? null : this.model.stepOf(this.model.run()!, task.topId);
+    return [
+      stepClauses(step, plan).join(', '),
+      ...(over === null
+        ? []
+        : [`Over it ${stepTitle(over, plan.media)}: ${stepClauses(over, plan).join(', ')}`]),
+      `About ${duration(task.hands)} with the hands`,
+    ];
   });
   protected readonly rules = computed((): string[] => {
     const { task, step } = this.card();
     if (task === null || step === null) return [];
     if (task.kind === 'buff') return ['Buff with a clean soft cloth until it does not drag any more.'];
     const over = task.topId === null ? null : this.model.stepOf(this.model.run()!, task.topId);
-    return [step, ...(over === null ? [] : [over])].flatMap((one) =>
+    const all = [step, ...(over === null ? [] : [over])].flatMap((one) =>
       workRules(one, this.model.mediumOf(one)),
     );
+    return [...new Set(all)];
   });
 
   protected readonly cautions = computed(() => this.model.cautions(this.card()));
@@ -123,6 +136,8 @@ export class StepCard {
     if (opens === null || (below === null && closes === null)) return null;
     return { from: film.laidAt, opens, closes };
   });
+  /** The part with the place, where no ring stands. */
+  protected readonly pictured = computed(() => this.ring() === null && this.sections() === null);
   protected readonly ringText = computed(() => {
     const ring = this.ring();
     if (ring === null) return null;
@@ -175,10 +190,16 @@ export class StepCard {
     const question = this.question();
     return question === null ? null : benchQuestion(question.state);
   });
-  protected readonly lookAt = computed(() => {
-    const { film } = this.card();
-    const at = film?.lookAt ?? null;
-    return at === null || this.mode() !== 'wait' || at < this.model.now() ? null : this.at(at);
+  /** When to look: where it tells most of what is waited for, else when what is asked is expected. */
+  protected readonly look = computed(() => {
+    const [{ film, task }, question, now] = [this.card(), this.question(), this.model.now()];
+    if (film === null || question === null || this.mode() === 'doing') return null;
+    if (question.state === task?.waitsFor && film.lookAt !== null)
+      return film.lookAt > now ? `Look at ${this.at(film.lookAt)}: then it tells most.` : null;
+    const expected = film.states[question.state];
+    return expected === undefined
+      ? null
+      : `Expected about ${this.at(expected.at)}; 8 in 10 between ${this.at(expected.low)} and ${this.at(expected.high)}.`;
   });
 
   /** An answer that can hardly be right, until it is given again or dropped; gone with its card. */
@@ -252,7 +273,15 @@ export class StepCard {
   }
 
   protected more(): void {
-    this.dialog.open(MoreSheet, {
+    this.open(MoreSheet);
+  }
+
+  protected wrong(): void {
+    this.open(RescueSheet);
+  }
+
+  private open(sheet: Type<unknown>): void {
+    this.dialog.open(sheet, {
       data: this.card(),
       injector: this.injector,
       width: '720px',

@@ -1,0 +1,109 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
+import { CAUSE_WORDS, rescueEffect, rescueWords, WRONG_WORDS } from '@zaffet/words';
+import { causesOf, type Rescue, rescuesFor, type Wrong, WRONGS } from '@zaffet/workshop';
+import { randomId } from './run-store';
+import { Units } from '../data/units';
+import { BenchModel, type Card } from './bench-model';
+
+/** It went wrong: what may be the cause by what was really done, and what helps, put into this run. */
+@Component({
+  selector: 'zf-rescue-sheet',
+  imports: [MatDialogModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2 mat-dialog-title>{{ wrong() === null ? 'What went wrong?' : names[wrong()!] }}</h2>
+    <mat-dialog-content>
+      @if (wrong() === null) {
+        <div class="choices">
+          @for (one of wrongs; track one) {
+            <button class="choice" (click)="wrong.set(one)">{{ names[one] }}</button>
+          }
+        </div>
+      } @else {
+        <section>
+          <h3>Most likely</h3>
+          <ul>
+            @for (line of causes(); track line.cause) {
+              <li [class.likely]="line.likely">
+                {{ causeNames[line.cause] }}
+                @if (line.likely) {
+                  <span>What was told speaks for it.</span>
+                }
+              </li>
+            }
+          </ul>
+        </section>
+        <section>
+          <h3>What helps</h3>
+          @for (way of ways(); track way.key) {
+            <div class="way">
+              <b>{{ way.words.name }}</b>
+              <p>{{ way.words.how }}</p>
+              <p class="effect">{{ way.effect }}</p>
+              <button class="choice" (click)="put(way.rescue)">Put it into this run</button>
+            </div>
+          } @empty {
+            <p>Nothing has been laid yet that could be mended.</p>
+          }
+        </section>
+      }
+    </mat-dialog-content>
+    <mat-dialog-actions align="end">
+      @if (wrong() !== null) {
+        <button class="choice" (click)="wrong.set(null)">Something else</button>
+      }
+      <button class="choice" mat-dialog-close>Close</button>
+    </mat-dialog-actions>
+  `,
+  styleUrl: './more-sheet.scss',
+})
+export class RescueSheet {
+  private readonly model = inject(BenchModel);
+  private readonly sheet = inject<MatDialogRef<RescueSheet>>(MatDialogRef);
+  private readonly card = inject<Card>(MAT_DIALOG_DATA);
+  private readonly units = inject(Units).system;
+  protected readonly wrongs = WRONGS;
+  protected readonly names = WRONG_WORDS;
+  protected readonly causeNames = CAUSE_WORDS;
+  protected readonly wrong = signal<Wrong | null>(null);
+
+  private readonly plan = computed(() => this.model.partPlanOf(this.card.part.id));
+  /** The last step that was begun on the part: what helps comes after it. */
+  private readonly last = computed(() => {
+    const tasks = this.model.bench()?.parts.find(({ partId }) => partId === this.card.part.id)?.tasks ?? [];
+    const begun = tasks.filter(
+      ({ kind, state }) => kind !== 'prepare' && (state === 'done' || state === 'doing'),
+    );
+    const task = begun.at(-1);
+    return task?.topId ?? task?.stepId ?? null;
+  });
+  protected readonly causes = computed(() => {
+    const [wrong, run] = [this.wrong(), this.model.run()];
+    return wrong === null || run === null ? [] : causesOf(wrong, run, this.plan());
+  });
+  protected readonly ways = computed(() => {
+    const wrong = this.wrong();
+    if (wrong === null || this.last() === null) return [];
+    return rescuesFor(wrong, this.plan(), this.last(), randomId).map((rescue) => ({
+      key: rescue.key,
+      rescue,
+      words: rescueWords(rescue.key),
+      effect: rescueEffect(rescue, this.units()),
+    }));
+  });
+
+  protected put({ steps }: Rescue): void {
+    const partId = this.card.part.id;
+    let afterStepId = this.last();
+    this.model.tell(
+      { kind: 'note', partId, text: `It went wrong: ${WRONG_WORDS[this.wrong()!].toLowerCase()}` },
+      ...steps.map((step) => {
+        const told = { kind: 'put-in' as const, partId, afterStepId, step };
+        afterStepId = step.id;
+        return told;
+      }),
+    );
+    this.sheet.close();
+  }
+}
