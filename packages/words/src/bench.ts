@@ -1,4 +1,4 @@
-import { type Plan, type PlanStep, type RunEvent } from '@zaffet/contract';
+import { type Plan, type PlanStep, type RunEvent, type Verdict, type VerdictTime } from '@zaffet/contract';
 import { HAZARD_CODES, type HazardCode } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { isOf, type Medium } from '@zaffet/core/media';
@@ -156,6 +156,18 @@ export function workRules(step: PlanStep, medium: Medium | null): string[] {
 export const countsRounds = (step: PlanStep): boolean =>
   step.kind === 'distress' && toolOf(step.tool).action !== 'soften';
 
+/** When it is judged, and how it is liked. */
+export const VERDICT_TIME_WORDS: Readonly<Record<VerdictTime, string>> = {
+  'at-once': 'At once',
+  'after-a-day': 'After a day',
+  'after-use': 'After use',
+};
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+  good: 'Just right',
+  middling: 'Will do',
+  bad: 'Not what I wanted',
+};
+
 /** Reasons a step is left out, to choose from. */
 export const SKIP_REASONS = [
   'not needed here',
@@ -218,6 +230,10 @@ export function toldText(event: RunEvent, plan: Plan): string {
       return `Read: ${isHazard(event.code) ? hazardWords(event.code).title.toLowerCase() : event.code}`;
     case 'note':
       return event.text;
+    case 'outcome':
+      return `Measured the ${part(event.partId)}`;
+    case 'verdict':
+      return `${VERDICT_TIME_WORDS[event.when]}: ${VERDICT_WORDS[event.verdict]}${event.text === '' ? '' : `, ${event.text}`}`;
     case 'taken-back':
       return 'Took something back';
     case 'paused':

@@ -142,6 +142,10 @@ export const LIMITS = {
   },
   minutesAgo: { min: 0, max: 1440, step: 1, unit: 'min' },
   sections: { min: 0, max: 99, step: 1, unit: '' },
+  /** What is read off a finished part. */
+  readSpacingMm: { min: 0.05, max: 300, step: 0.1, unit: 'mm' },
+  readOpeningMm: { min: 0.01, max: 50, step: 0.05, unit: 'mm' },
+  readShare: { min: 0, max: 1, step: 0.01, unit: '' },
   /** Events a device counts, and how far its clock may be off. */
   eventCount: { min: 1, max: 1_000_000_000, step: 1, unit: '' },
   offsetMs: { min: -4e11, max: 4e11, step: 1, unit: 'ms' },

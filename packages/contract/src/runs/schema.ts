@@ -1,11 +1,19 @@
 import { LIVE_STATES } from '@zaffet/core/live';
 import Joi from 'joi';
 import { checkBounds } from '../bounds';
-import { flag, id, instant, list, number, oneOf, text, whole } from '../fields';
+import { flag, id, instant, list, number, oneOf, text, wanted, whole } from '../fields';
 import { filePlan } from '../plan/file';
 import { checked } from '../refusals';
 import { parsePlan, step } from '../schemas';
-import { type EventsRequest, MIX_BODIES, type RunEvent, type RunEventKind, SEEN_PLACES } from './types';
+import {
+  type EventsRequest,
+  MIX_BODIES,
+  type RunEvent,
+  type RunEventKind,
+  SEEN_PLACES,
+  VERDICT_TIMES,
+  VERDICTS,
+} from './types';
 
 const ofStep = { partId: id(), stepId: id(), coat: whole('pinnedCoat') };
 const told = { minutesAgo: number('minutesAgo') };
@@ -29,6 +37,14 @@ const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
   air: { source: text(), temperatureC: number('temperatureC'), humidity: number('humidity') },
   caution: { ...ofStep, code: id() },
   note: { partId: id().allow(null), text: text() },
+  outcome: {
+    partId: id(),
+    spacingMm: wanted('readSpacingMm'),
+    openingMm: wanted('readOpeningMm'),
+    chipped: wanted('readShare'),
+    worn: wanted('readShare'),
+  },
+  verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS), text: text().allow('') },
   'taken-back': { eventId: id() },
   paused: {},
   resumed: {},

@@ -14,6 +14,12 @@ export type SeenPlaces = (typeof SEEN_PLACES)[number];
 export const MIX_BODIES = ['thinner', 'as-meant', 'thicker'] as const;
 export type MixBody = (typeof MIX_BODIES)[number];
 
+/** When somebody judges how it came out. */
+export const VERDICT_TIMES = ['at-once', 'after-a-day', 'after-use'] as const;
+export type VerdictTime = (typeof VERDICT_TIMES)[number];
+export const VERDICTS = ['good', 'middling', 'bad'] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
 /** A step of a part; of a seal, one of its coats, from 0. */
 interface OfStep {
   readonly partId: string;
@@ -58,6 +64,17 @@ export interface RunBodies {
   /** A caution at a step was read. */
   readonly caution: OfStep & { readonly code: string };
   readonly note: { readonly partId: string | null; readonly text: string };
+  /** What came out on a part, as far as somebody measured it; null where nobody did. */
+  readonly outcome: {
+    readonly partId: string;
+    readonly spacingMm: number | null;
+    readonly openingMm: number | null;
+    /** Shares of the part. */
+    readonly chipped: number | null;
+    readonly worn: number | null;
+  };
+  /** How it is liked, and what to do otherwise next time. */
+  readonly verdict: { readonly when: VerdictTime; readonly verdict: Verdict; readonly text: string };
   /** What was told by mistake, by the id of its event. */
   readonly 'taken-back': { readonly eventId: string };
   readonly paused: object;
@@ -86,9 +103,6 @@ export interface KeptEvent {
   readonly seq: number;
   readonly event: RunEvent;
 }
-
-/** Events a device sends at once. */
-export const RUN_BATCH = 50;
 
 /** Events on their way to the server. */
 export interface EventsRequest {

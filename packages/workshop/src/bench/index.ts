@@ -11,3 +11,4 @@ export {
   type Wrong,
   WRONGS,
 } from './rescue';
+export { type RecordLine, recordOf } from './record';

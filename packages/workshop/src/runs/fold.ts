@@ -1,4 +1,4 @@
-import { type Plan, type RunBodies, type RunEvent, unfilePlan } from '@zaffet/contract';
+import { type Plan, type RunBodies, type RunEvent, unfilePlan, type VerdictTime } from '@zaffet/contract';
 import { inOrder } from './order';
 
 /** How a step of a part went, or a coat of it; moments in ms since 1970. */
@@ -44,6 +44,10 @@ export interface Run {
   readonly steps: Readonly<Record<string, StepRun>>;
   readonly seen: readonly Seen[];
   readonly air: readonly { readonly at: number; readonly temperatureC: number; readonly humidity: number }[];
+  /** What came out, by part: the last that was told. */
+  readonly outcomes: Readonly<Record<string, Omit<RunBodies['outcome'], 'partId'>>>;
+  /** How it was liked, by when it was judged. */
+  readonly verdicts: Readonly<Partial<Record<VerdictTime, Omit<RunBodies['verdict'], 'when'>>>>;
   readonly notes: readonly { readonly at: number; readonly partId: string | null; readonly text: string }[];
 }
 
@@ -133,6 +137,17 @@ function after(run: Run, event: RunEvent, told: number): Run {
     }
     case 'note':
       return { ...run, notes: [...run.notes, { at, partId: event.partId, text: event.text }] };
+    case 'outcome': {
+      const { partId, spacingMm, openingMm, chipped, worn } = event;
+      return {
+        ...run,
+        outcomes: { ...run.outcomes, [partId]: { spacingMm, openingMm, chipped, worn } },
+      };
+    }
+    case 'verdict': {
+      const { when, verdict, text } = event;
+      return { ...run, verdicts: { ...run.verdicts, [when]: { verdict, text } } };
+    }
     case 'paused':
       return { ...run, paused: true };
     case 'resumed':
@@ -182,6 +197,8 @@ export function foldRun(events: readonly RunEvent[]): Run | null {
     steps: {},
     seen: [],
     air: [],
+    outcomes: {},
+    verdicts: {},
     notes: [],
   };
   return ordered.reduce((run, { event, at }) => (gone.has(event.id) ? run : after(run, event, at)), begun);

@@ -3,10 +3,10 @@ import {
   API,
   type EventsAnswer,
   type Fault,
+  LIMITS,
   type RunAnswer,
   type RunEvent,
   type RunSummary,
-  RUN_BATCH,
 } from '@zaffet/contract';
 import { Subject } from 'rxjs';
 import { now } from '../data/fresh';
@@ -184,7 +184,7 @@ export class RunBox {
     const { runId } = first;
     const events = waiting
       .filter((one) => one.runId === runId)
-      .slice(0, RUN_BATCH)
+      .slice(0, LIMITS.events.max)
       .map(({ event }) => event);
     const answer = await this.offer(runId, events);
     for (const { id, message } of answer.refused) {

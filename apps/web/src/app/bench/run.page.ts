@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
-import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
 import { celsius, figures, perCent, STATE_WORDS, stepTitle } from '@zaffet/words';
@@ -15,6 +14,7 @@ import { BenchModel, type Card } from './bench-model';
 import { countdown } from './countdown';
 import { BenchHand } from './run.actions';
 import { RunBox } from './run-box';
+import { RunRecord } from './run-record';
 import { StepCard } from './step-card';
 import { ToldList } from './told-list';
 
@@ -36,7 +36,7 @@ interface NextLine {
 /** A run on a tablet or a phone beside the work: one card, what comes next, what dries elsewhere. */
 @Component({
   selector: 'zf-run-page',
-  imports: [MatIconModule, RouterLink, StepCard, ToldList],
+  imports: [RouterLink, RunRecord, StepCard, ToldList],
   providers: [BenchModel, BenchAlarms, BenchThread, Ticker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.page.html',

@@ -1,0 +1,104 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  LIMITS,
+  plainText,
+  type RunBodies,
+  type Verdict,
+  VERDICT_TIMES,
+  type VerdictTime,
+  VERDICTS,
+} from '@zaffet/contract';
+import { duration, stepTitle, um, VERDICT_TIME_WORDS, VERDICT_WORDS } from '@zaffet/words';
+import { recordOf } from '@zaffet/workshop';
+import { Clock } from '../data/clock';
+import { Units } from '../data/units';
+import { NumberField } from '../ui/number-field';
+import { BenchModel } from './bench-model';
+
+type Measured = Omit<RunBodies['outcome'], 'partId'>;
+const NOTHING: Measured = { spacingMm: null, openingMm: null, chipped: null, worn: null };
+/** A moment off by less than this was in time [ms]. */
+const IN_TIME = 60_000;
+
+/** What was planned beside what was done, what came out, and how it is liked. */
+@Component({
+  selector: 'zf-run-record',
+  imports: [NumberField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './run-record.html',
+  styleUrl: './run-record.scss',
+})
+export class RunRecord {
+  private readonly model = inject(BenchModel);
+  private readonly clock = inject(Clock);
+  private readonly units = inject(Units).system;
+  protected readonly limits = LIMITS;
+  protected readonly times = VERDICT_TIMES.map((when) => ({ when, name: VERDICT_TIME_WORDS[when] }));
+  protected readonly verdicts = VERDICTS.map((verdict) => ({ verdict, name: VERDICT_WORDS[verdict] }));
+  protected readonly when = signal<VerdictTime>('at-once');
+  protected readonly told = computed(() => this.model.run()?.verdicts[this.when()] ?? null);
+
+  protected readonly parts = computed(() => {
+    const [run, bench] = [this.model.run(), this.model.bench()];
+    if (run === null || bench === null) return [];
+    const steps = run.plan.finishes.flatMap(({ steps: own }) => own);
+    const all = recordOf(run, bench);
+    return run.plan.piece.parts.map((part) => ({
+      part,
+      measured: run.outcomes[part.id] ?? NOTHING,
+      lines: all
+        .filter(({ partId }) => partId === part.id)
+        .map((line) => {
+          const step = steps.find(({ id }) => id === line.stepId);
+          const task = bench.parts
+            .find(({ partId }) => partId === part.id)!
+            .tasks.find(({ key, stepId }) => key === line.key && stepId === line.stepId);
+          const { late, film, passes, skipped } = line;
+          return {
+            key: `${line.key} ${line.stepId}`,
+            title:
+              task === undefined
+                ? step === undefined
+                  ? ''
+                  : stepTitle(step, run.plan.media)
+                : this.model.title(task),
+            planned: line.plannedAt === null ? '' : this.clock.dayTime(line.plannedAt),
+            done:
+              skipped === null
+                ? line.begunAt === null
+                  ? 'not yet'
+                  : this.clock.dayTime(line.begunAt)
+                : 'left out',
+            off:
+              skipped ??
+              (late === null || Math.abs(late) < IN_TIME
+                ? ''
+                : `${duration(Math.abs(late) / 1000)} ${late > 0 ? 'later' : 'sooner'}`),
+            amount: [
+              ...(film === null
+                ? []
+                : [
+                    film.told === null
+                      ? `${um(film.meant * 1e-6, this.units())} by eye`
+                      : `${um(film.told * 1e-6, this.units())}, meant ${um(film.meant * 1e-6, this.units())}`,
+                  ]),
+              ...(passes?.told == null ? [] : [`${passes.told} strokes, meant ${passes.meant}`]),
+            ].join('; '),
+          };
+        }),
+    }));
+  });
+
+  protected measure(partId: string, before: Measured, changes: Partial<Measured>): void {
+    this.model.tell({ kind: 'outcome', partId, ...before, ...changes });
+  }
+
+  protected judge(verdict: Verdict): void {
+    this.model.tell({ kind: 'verdict', when: this.when(), verdict, text: this.told()?.text ?? '' });
+  }
+
+  protected nextTime(text: string): void {
+    const verdict = this.told()?.verdict ?? 'middling';
+    this.model.tell({ kind: 'verdict', when: this.when(), verdict, text: plainText(text) });
+  }
+}
