@@ -23,6 +23,8 @@ export function zaffetConfig(port: number, changes: PlaywrightTestConfig): Playw
     use: {
       baseURL,
       viewport: { width: 1280, height: 800 },
+      // A kept page would hide what is answered for a test; the bench's journey allows it.
+      serviceWorkers: 'block',
       timezoneId: 'Europe/Lisbon',
       locale: 'en-GB',
       launchOptions: {

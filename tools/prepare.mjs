@@ -67,6 +67,7 @@ if (wanted.has('build')) {
   const sources = [
     ...['core', 'contract', 'workshop', 'words'].map((name) => `packages/${name}/src`),
     'apps/web/src',
+    'apps/web/shell',
     'apps/web/public',
     'docs',
   ]
@@ -78,6 +79,7 @@ if (wanted.has('build')) {
     'package-lock.json',
     'apps/web/tsconfig.app.json',
     'apps/web/tsconfig.worker.json',
+    'tools/shell.mjs',
   ];
   once(
     'dist/web/.prepared',
@@ -89,6 +91,10 @@ if (wanted.has('build')) {
         cwd: ROOT,
         stdio: ONTO_ERRORS,
         env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+      });
+      execFileSync(process.execPath, ['tools/shell.mjs', 'dist/web/browser'], {
+        cwd: ROOT,
+        stdio: ONTO_ERRORS,
       });
     },
   );

@@ -1,11 +1,26 @@
-import { ChangeDetectionStrategy, Component } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { PageWorker } from './data/page-worker';
 
 @Component({
   selector: 'zf-root',
   imports: [RouterOutlet],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: '<router-outlet />',
-  styles: ':host { display: block; height: 100%; }',
+  template: `
+    <router-outlet />
+    @if (pageWorker.newer() !== null) {
+      <p role="status">
+        A newer Zaffet is ready.
+        <button (click)="pageWorker.takeNewer()">Take it now</button>
+      </p>
+    }
+  `,
+  styleUrl: './app.scss',
 })
-export class App {}
+export class App {
+  protected readonly pageWorker = inject(PageWorker);
+
+  constructor() {
+    void this.pageWorker.begin();
+  }
+}

@@ -1,0 +1,108 @@
+/*
+ * The page's own worker: keeps the files of one build together, so that the page opens while the server is away. The
+ * page is kept with a mark in the place of its nonce; each opening gets a nonce of its own, in text and policy.
+ */
+
+/** Filled in after the build: its name, addresses with the hash of their content, the hash of the page. */
+declare const BUILD: string;
+declare const FILES: readonly (readonly [string, string])[];
+declare const PAGE: string;
+
+const worker = globalThis as unknown as ServiceWorkerGlobalScope;
+const MARK = '__CSP_NONCE__';
+const CACHES = 'zaffet-shell-';
+const CACHE = `${CACHES}${BUILD}`;
+const KEPT_PAGE = '/__page';
+const POLICY = 'content-security-policy';
+/** Named by their content: the same in every build. */
+const HASHED = /-[A-Z0-9]{8}\.\w+$/;
+/** Of one answer alone. */
+const OWN_HEADERS = ['content-length', 'content-encoding', 'etag', 'date'];
+/** Files fetched at a time. */
+const AT_ONCE = 6;
+
+async function digest(bytes: ArrayBuffer): Promise<string> {
+  const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+  return [...hash].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+/** The page as the server gives it, its nonce taken out again; of another build it is not taken. */
+async function takePage(cache: Cache): Promise<void> {
+  const answer = await fetch('/', { cache: 'no-store', headers: { accept: 'text/html' } });
+  const policy = answer.headers.get(POLICY) ?? '';
+  const nonce = /'nonce-([^']+)'/.exec(policy)?.[1];
+  if (!answer.ok || nonce === undefined) throw new Error('the page could not be taken');
+  const text = (await answer.text()).replaceAll(nonce, MARK);
+  if ((await digest(new TextEncoder().encode(text).buffer)) !== PAGE)
+    throw new Error('the page is of another build');
+  const headers = new Headers(answer.headers);
+  headers.set(POLICY, policy.replaceAll(nonce, MARK));
+  for (const name of OWN_HEADERS) headers.delete(name);
+  await cache.put(KEPT_PAGE, new Response(text, { headers }));
+}
+
+async function takeFile(cache: Cache, [address, hash]: readonly [string, string]): Promise<void> {
+  const known = HASHED.test(address) ? await caches.match(address) : undefined;
+  if (known !== undefined) return cache.put(address, known);
+  const answer = await fetch(address, { cache: 'no-cache' });
+  if (!answer.ok) throw new Error(`${address}: ${answer.status}`);
+  if ((await digest(await answer.clone().arrayBuffer())) !== hash)
+    throw new Error(`${address} is of another build`);
+  await cache.put(address, answer);
+}
+
+/** All files of the build or none: one that does not fit leaves the build before in charge. */
+async function install(): Promise<void> {
+  const cache = await caches.open(CACHE);
+  try {
+    await takePage(cache);
+    for (let i = 0; i < FILES.length; i += AT_ONCE)
+      await Promise.all(FILES.slice(i, i + AT_ONCE).map((file) => takeFile(cache, file)));
+  } catch (error) {
+    await caches.delete(CACHE);
+    throw error;
+  }
+}
+
+/** The build before stays one more turn, for a page that was not loaded again yet. */
+async function tidy(): Promise<void> {
+  const old = (await caches.keys()).filter((name) => name.startsWith(CACHES) && name !== CACHE);
+  await Promise.all(old.slice(0, -1).map((name) => caches.delete(name)));
+  await worker.clients.claim();
+}
+
+async function page(): Promise<Response> {
+  const kept = await (await caches.open(CACHE)).match(KEPT_PAGE);
+  if (kept === undefined) return fetch('/', { cache: 'no-store' });
+  const nonce = btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(16))));
+  const headers = new Headers(kept.headers);
+  headers.set(POLICY, (headers.get(POLICY) ?? '').replaceAll(MARK, nonce));
+  return new Response((await kept.text()).replaceAll(MARK, nonce), { headers });
+}
+
+async function file(request: Request): Promise<Response> {
+  const own = await (await caches.open(CACHE)).match(request, { ignoreVary: true });
+  return own ?? (await caches.match(request, { ignoreVary: true })) ?? fetch(request);
+}
+
+worker.addEventListener('install', (event) => event.waitUntil(install()));
+worker.addEventListener('activate', (event) => event.waitUntil(tidy()));
+worker.addEventListener('message', ({ data }) => {
+  if (data === 'take over') void worker.skipWaiting();
+});
+worker.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const { origin, pathname } = new URL(request.url);
+  if (request.method !== 'GET' || origin !== worker.location.origin || pathname.startsWith('/api/')) return;
+  event.respondWith(request.mode === 'navigate' ? page() : file(request));
+});
+worker.addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  const to = (event.notification.data as { to?: string } | null)?.to ?? '/';
+  event.waitUntil(
+    worker.clients.matchAll({ type: 'window' }).then(async (open) => {
+      const found = open.find(({ url }) => new URL(url).pathname === to) ?? open[0];
+      await (found === undefined ? worker.clients.openWindow(to) : found.focus());
+    }),
+  );
+});
