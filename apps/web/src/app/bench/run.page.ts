@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { celsius, figures, perCent, STATE_WORDS, stepTitle } from '@zaffet/words';
+import { celsius, duration, figures, perCent, STATE_WORDS, stepTitle } from '@zaffet/words';
 import { celsiusToKelvin } from '@zaffet/core/units';
 import { type LiveState } from '@zaffet/core/live';
 import { Clock } from '../data/clock';
@@ -11,7 +11,6 @@ import { Units } from '../data/units';
 import { BenchThread } from '../workers/bench-thread';
 import { BenchAlarms } from './bench-alarms';
 import { BenchModel, type Card } from './bench-model';
-import { countdown } from './countdown';
 import { BenchHand } from './run.actions';
 import { RunBox } from './run-box';
 import { RunRecord } from './run-record';
@@ -82,10 +81,15 @@ export class RunPage {
     if (Math.abs(share) < 0.03) return 'it dries as expected';
     return `it dries ${figures(Math.abs(share) * 100)} % ${share > 0 ? 'quicker' : 'slower'} than expected`;
   });
+  protected readonly waiting = computed(() => {
+    const { unsent } = this.box.state();
+    if (unsent === 0) return 'what you tell is kept here and sent when it is back.';
+    return `${unsent} ${unsent === 1 ? 'thing waits' : 'things wait'} here and will be sent when it is back.`;
+  });
   protected readonly clockOff = computed(() => {
     const { offsetMs } = this.box.state();
     if (Math.abs(offsetMs) < CLOCK_OFF) return null;
-    return `This device's clock is ${countdown(offsetMs)} min ${offsetMs < 0 ? 'fast' : 'slow'}; times here go by the workshop's.`;
+    return `This device's clock is ${duration(Math.abs(offsetMs) / 1000)} ${offsetMs < 0 ? 'fast' : 'slow'}; times here go by the workshop's.`;
   });
 
   protected readonly next = computed((): NextLine[] => {

@@ -11,12 +11,15 @@ import { sectionsTold } from './sections';
   template: `
     <div class="answers">
       @if (told().bare !== null) {
-        <button class="answer" [class.main]="told().oldest === null" (click)="glue()">
+        <button class="answer" [class.main]="told().oldest === null" (click)="glue(told().bare!)">
           Glue {{ nameOf(told().bare!) }}
         </button>
       }
       @if (told().oldest !== null) {
         <button class="answer main" (click)="paint()">Paint {{ nameOf(told().oldest!) }}</button>
+      }
+      @if (told().bare === null) {
+        <button class="answer" (click)="glue(told().count)">Glue one more section</button>
       }
       @if (told().bare === null && told().oldest === null) {
         <button class="answer main" (click)="finish()">All painted</button>
@@ -32,14 +35,14 @@ export class SectionButtons {
   protected readonly nameOf = (index: number): string =>
     this.told().count === 1 ? 'it all' : `section ${index + 1}`;
 
-  protected glue(): void {
+  protected glue(index: number): void {
     const task = this.task();
     const of = ofTask(task);
     this.model.tell(...(task.state === 'doing' ? [] : [{ kind: 'begun' as const, ...of, minutesAgo: 0 }]), {
       kind: 'section',
       ...of,
       minutesAgo: 0,
-      index: this.told().bare!,
+      index,
       painted: false,
     });
     this.model.take(task.partId);

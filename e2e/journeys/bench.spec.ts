@@ -1,0 +1,172 @@
+import { type RunAnswer, type RunEvent } from '@zaffet/contract';
+import { type Browser } from '@playwright/test';
+import { launch, type Launched, scratchFolder } from '../../apps/server/src/testing';
+import { BenchPage } from '../pages/bench.page';
+import { expect, test as base } from '../pages/quiet';
+
+const MONDAY = new Date('2026-11-30T08:00:00Z');
+
+/** A server of the test's own, that can be killed and begun again at the same address. */
+class OwnServer {
+  private readonly folder = scratchFolder();
+  private running: Launched | null = null;
+  at = '';
+
+  async begin(): Promise<void> {
+    const port = this.at === '' ? '0' : new URL(this.at).port;
+    this.running = launch({ ZAFFET_DATA: this.folder.path, PORT: port, ZAFFET_DEMO: 'on' });
+    this.at = (await this.running.url).replace(/\/$/, '');
+    expect(this.at).not.toBe('');
+  }
+
+  async end(signal: 'SIGKILL' | 'SIGTERM' = 'SIGTERM'): Promise<void> {
+    this.running?.child.kill(signal);
+    await this.running?.ended;
+    this.running = null;
+  }
+
+  remove(): void {
+    this.folder.remove();
+  }
+}
+
+const test = base.extend<{ server: OwnServer }>({
+  // eslint-disable-next-line no-empty-pattern -- the runner reads what a fixture needs off its first argument
+  server: async ({}, use) => {
+    const server = new OwnServer();
+    await server.begin();
+    await use(server);
+    await server.end();
+    server.remove();
+  },
+});
+
+/** A tablet, with its own clock and its own store. */
+async function tablet(browser: Browser): Promise<BenchPage> {
+  const context = await browser.newContext({
+    viewport: { width: 1024, height: 768 },
+    timezoneId: 'Europe/Lisbon',
+    serviceWorkers: 'allow',
+  });
+  const bench = new BenchPage(await context.newPage());
+  await bench.keepClocks(MONDAY);
+  return bench;
+}
+
+test('a lid over wet glue: told late, answered, the server killed, overbrushed, mended, and nothing lost', async ({
+  browser,
+  server,
+}) => {
+  test.setTimeout(150_000);
+  const bench = await tablet(browser);
+  const { page, card, notices } = bench;
+  await page.goto(`${server.at}/plans`);
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await page.getByRole('link', { name: /sea chest/i }).click();
+  await page.waitForURL(/\/layers$/);
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'First comes' })).toBeVisible();
+  await page.getByRole('button', { name: 'Begin a run now' }).click();
+  await page.waitForURL(/\/bench\//);
+  const runId = page.url().split('/').at(-1)!;
+
+  // Preparation, its rest, and the base coat: cautions first, and done twelve minutes before it was told.
+  await expect(card).toBeVisible();
+  await bench.take('Lid');
+  await bench.doIt(6);
+  await bench.later(45);
+  await bench.take('Lid');
+  await expect(card.getByRole('heading', { level: 1 })).toHaveText('Kelp, base coat');
+  await expect(card.getByRole('button', { name: 'Begin' })).toBeHidden();
+  await bench.readCautions();
+  await bench.press('Begin');
+  await bench.later(18);
+  await bench.press(/^Tell more/);
+  await page.getByRole('dialog').getByRole('button', { name: '12 min ago' }).click();
+  await bench.take('Lid');
+  await expect(card.getByRole('heading', { level: 1 })).toHaveText('Wait until it takes a coat');
+  await expect(card).toContainText(/opens in/);
+
+  // Two answers move the window, and say so.
+  await bench.later(25);
+  await bench.press('Still shiny');
+  await expect(notices).toContainText(/The window opens at \d\d:\d\d, not \d\d:\d\d\./);
+  const told = (await notices.innerText()).match(/\d\d:\d\d/g)!;
+  expect(told[0]! > told[1]!).toBe(true);
+  await bench.later(12);
+  await bench.press('Going just now');
+  await expect(notices).not.toContainText(`at ${told[0]!}, not ${told[1]!}`);
+
+  // The server dies; the page is opened anew without it, and the work goes on.
+  await expect.poll(() => notices.innerText()).not.toMatch(/cannot be reached/);
+  await server.end('SIGKILL');
+  await page.reload();
+  await expect(card).toBeVisible({ timeout: 30_000 });
+  await expect(notices).toContainText(/cannot be reached/, { timeout: 30_000 });
+  await bench.later(240);
+  await bench.take('Lid');
+  await bench.readCautions();
+  await bench.press(/^Glue/);
+  await bench.later(1);
+  await expect(page.locator('zf-section-tiles')).toContainText(/skins over in/);
+  await bench.press(/^Paint/);
+  await page.getByRole('button', { name: '6', exact: true }).click();
+  await expect(card).toContainText('leave it now');
+  for (const section of [2, 3]) {
+    await bench.press(/^Glue (section|one more)/);
+    await bench.later(1);
+    await bench.press(`Paint section ${section}`);
+    await bench.later(1);
+  }
+  await bench.press('All painted');
+  await expect(notices).toContainText(/\d+ things wait here/);
+
+  // It is back: everything is sent, and a second tablet knows it all.
+  await server.begin();
+  await bench.later(1);
+  await expect(notices).not.toContainText(/cannot be reached/, { timeout: 40_000 });
+  const second = await tablet(browser);
+  await second.page.goto(`${server.at}/bench/${runId}`);
+  await expect(second.card).toBeVisible({ timeout: 30_000 });
+  await second.take('Lid');
+  await second.press(/^Tell more/);
+  await second.page.getByLabel('Note').fill('the rim was missed');
+  await second.page.getByLabel('Note').press('Enter');
+  await bench.press('What was told');
+  await expect(bench.aside).toContainText('the rim was missed', { timeout: 20_000 });
+
+  // It went wrong: too many strokes is what the run speaks for, and the way out becomes part of it.
+  await bench.take('Lid');
+  await bench.press('It went wrong');
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'No cracks come' }).click();
+  await expect(sheet.locator('li').first()).toContainText('brushed too often');
+  await expect(sheet.locator('li').first()).toContainText('speaks for it');
+  await sheet.getByRole('button', { name: 'Put it into this run' }).first().click();
+  await bench.settled();
+  await expect(card).toContainText(/Then: Sand|Sand,/);
+
+  // The record: all that was told, each once, counted without a gap.
+  await expect
+    .poll(async () => {
+      const answer = await page.request.get(`${server.at}/api/runs/${runId}/events`);
+      return ((await answer.json()) as RunAnswer).events.filter(({ event }) => event.kind === 'put-in')
+        .length;
+    })
+    .toBe(3);
+  const answer = (await (
+    await page.request.get(`${server.at}/api/runs/${runId}/events`)
+  ).json()) as RunAnswer;
+  const events = answer.events.map(({ event }) => event);
+  expect(answer.events.map(({ seq }) => seq)).toEqual(events.map((_, i) => i + 1));
+  expect(new Set(events.map(({ id }) => id)).size).toBe(events.length);
+  const count = (kind: RunEvent['kind']): number => events.filter((event) => event.kind === kind).length;
+  expect(count('run-begun')).toBe(1);
+  expect(count('seen')).toBe(2);
+  expect(count('passes')).toBe(1);
+  expect(events.filter((event) => event.kind === 'section' && event.painted).length).toBe(3);
+  expect(events.find((event) => event.kind === 'done' && event.minutesAgo === 12)).toBeTruthy();
+  expect(new Set(events.map(({ device }) => device)).size).toBe(2);
+  await page.context().close();
+  await second.page.context().close();
+});
