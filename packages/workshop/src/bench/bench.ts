@@ -254,7 +254,8 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       return [[step.id, { ...factors, air: factors.air - air.mean }] as const];
     }),
   );
-  const basis = of.basis(withToday(of.plan.circumstances.shop.learned, air, steps));
+  const learned = withToday(of.plan.circumstances.shop.learned, air, steps);
+  const basis = of.basis(learned);
   const start = Date.parse(run.plan.startsAt);
   const at = (moment: number): number => start + moment * 1000;
   const coat = topOf(laid, partId);
@@ -295,8 +296,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       notes: [],
     };
     if (state !== 'next' && state !== 'doing') return one;
-    // What is being laid waits for nothing any more, but glue for its paint.
-    const waitsFor = state === 'next' || task.kind === 'sections' ? waitOf(of.plan.steps, task, top) : null;
+    const waitsFor = waitOf(of.plan.steps, task, state, top);
     current = {
       ...one,
       opens: bandOf(at(opens), waitsFor === null || waitsFor === 'skinned' ? null : top),
@@ -307,7 +307,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
     };
     return current;
   });
-  return { partId, tasks, film: top === null ? null : filmOf(partId, top, current) };
+  return { partId, tasks, film: top === null ? null : filmOf(partId, top, current), learned };
 }
 
 /** A film on top, and what is believed of it. */
@@ -338,17 +338,23 @@ const STATES: Readonly<Record<StartState, LiveState | null>> = {
   cured: null,
 };
 
-/** The state of the film below that lets a task begin, or ends its window. */
-function waitOf(steps: readonly PlanStep[], task: PartTask, top: Top | null): LiveState | null {
+/** The state of the film below that lets a task begin, or ends its window: what is being laid waits for nothing. */
+function waitOf(
+  steps: readonly PlanStep[],
+  task: PartTask,
+  state: TaskState,
+  top: Top | null,
+): LiveState | null {
   if (top === null) return null;
   const { belief } = top;
   const comes = (state: LiveState | null): LiveState | null =>
     state !== null && belief.moments[state] !== undefined ? state : null;
-  if (task.kind === 'buff') return comes('touch');
-  if (task.coat > 0) return comes('recoat');
+  if (task.kind === 'buff' && state === 'next') return comes('touch');
+  if (task.coat > 0 && state === 'next') return comes('recoat');
   const step = steps.find(({ id }) => id === task.stepId);
   // Of glue it is told when its window closes: it opens by itself.
-  if (task.kind === 'sections') return step === top.coat.step ? comes('skinned') : comes(ruled(step));
+  if (task.kind === 'sections' && step === top.coat.step) return comes('skinned');
+  if (state === 'doing') return null;
   return comes(ruled(step));
 }
 

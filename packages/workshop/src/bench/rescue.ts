@@ -81,7 +81,6 @@ const SPEAKS: Readonly<Partial<Record<FindingCode, Cause>>> = {
   'medium-wet': 'medium-wet',
   'too-thin': 'thin-coat',
   'damp-air': 'damp',
-  'crackle-missing': 'missed-medium',
   'weak-crackle': 'thin-coat',
   'sealer-dry': 'sealer-dry',
   'sealer-tacky': 'sealer-tacky',

@@ -1,4 +1,5 @@
 import { type LiveState } from '@zaffet/core/live';
+import { type Learned } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
 import { type PartTask } from '@zaffet/core/schedule';
 
@@ -58,6 +59,8 @@ export interface BenchPart {
   readonly tasks: readonly BenchTask[];
   /** The film on top. */
   readonly film: BenchFilm | null;
+  /** What a forecast of the part goes on with: the air of today, and the coats that were looked at. */
+  readonly learned: Learned | null;
 }
 
 /** How a run stands at a moment. */

@@ -1,6 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Part, type PlanStep, type RunEvent } from '@zaffet/contract';
+import { NO_SHOP } from '@zaffet/core/basis';
 import { hazards } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { type Medium, mediumLookup } from '@zaffet/core/media';
@@ -136,6 +137,13 @@ export class BenchModel {
       run.plan.piece.parts.map(({ id }) => [id, partPlan(run.plan, id, null, { known })] as const),
     );
   });
+  /** A part as it was really done so far, going on in the air of today: what its look and its figures rest on. */
+  readonly asDone = (partId: string): PartPlan | null => {
+    const [run, part] = [this.run(), this.bench()?.parts.find((one) => one.partId === partId)];
+    if (run === null || part === undefined) return null;
+    const known = knownOfAll(run, untracked(this.now));
+    return partPlan(run.plan, partId, null, { known, shop: { ...NO_SHOP, learned: part.learned } });
+  };
   readonly partPlanOf = (partId: string): PartPlan => this.partPlans().get(partId)!;
 
   /** A card a part: what is next on it or under way; else the coat on it that may crack yet. */
@@ -237,6 +245,8 @@ export class BenchModel {
   /** Tells what happened, one thing or several at once. */
   tell(...tellings: Telling[]): void {
     const runId = this.runId();
+    // What an answer moved is told until the hands go on.
+    if (tellings.some(({ kind }) => kind !== 'seen')) this.moved.set(null);
     if (runId !== null) this.store.dispatch(BenchHand.told({ runId, tellings }));
   }
 

@@ -1,14 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import { celsius, duration, figures, perCent, STATE_WORDS, stepTitle } from '@zaffet/words';
+import {
+  celsius,
+  duration,
+  FIGURE_WORDS,
+  figures,
+  figureText,
+  perCent,
+  STATE_WORDS,
+  stepTitle,
+} from '@zaffet/words';
 import { celsiusToKelvin } from '@zaffet/core/units';
+import { forecast } from '@zaffet/core/forecast';
 import { type LiveState } from '@zaffet/core/live';
+import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
+import { basisOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Sound } from '../data/sound';
 import { Ticker } from '../data/ticker';
 import { Units } from '../data/units';
+import { PartFace } from '../ui/part-face';
 import { BenchThread } from '../workers/bench-thread';
+import { FacePool } from '../workers/face.pool';
 import { BenchAlarms } from './bench-alarms';
 import { BenchModel, type Card } from './bench-model';
 import { BenchHand } from './run.actions';
@@ -21,6 +35,10 @@ import { ToldList } from './told-list';
 const CLOCK_OFF = 60_000;
 /** States a drying coat is told by: the next of them. */
 const TOLD: readonly LiveState[] = ['touch', 'recoat', 'through'];
+
+/** Figures told beside the picture; shares under this are not seen. */
+const TOLD_FIGURES: readonly FigureKey[] = ['spacing', 'opening', 'chips'];
+const SEEN = 1e-5;
 
 interface NextLine {
   readonly id: string;
@@ -35,8 +53,8 @@ interface NextLine {
 /** A run on a tablet or a phone beside the work: one card, what comes next, what dries elsewhere. */
 @Component({
   selector: 'zf-run-page',
-  imports: [RouterLink, RunRecord, StepCard, ToldList],
-  providers: [BenchModel, BenchAlarms, BenchThread, Ticker],
+  imports: [PartFace, RouterLink, RunRecord, StepCard, ToldList],
+  providers: [BenchModel, BenchAlarms, BenchThread, FacePool, Ticker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.page.html',
   styleUrl: './run.page.scss',
@@ -136,6 +154,27 @@ export class RunPage {
         },
       ];
     });
+  });
+
+  /** The part in hand as it will look, by what was really done. */
+  protected readonly look = computed(() => {
+    const card = this.model.card();
+    return card === null ? null : this.model.asDone(card.part.id);
+  });
+  protected readonly outcome = computed(() => {
+    const plan = this.look();
+    if (plan === null) return '';
+    const basis = basisOf(plan);
+    const told = bandedFigures(basis, forecast(basis)).flatMap(({ key, value, low, high }) => {
+      if (value === null || !TOLD_FIGURES.includes(key) || value < SEEN) return [];
+      const text = (amount: number): string => {
+        const { number, unit } = figureText(key, amount, this.units());
+        return `${number} ${unit}`.trim();
+      };
+      const band = low === null || high === null ? '' : ` (${text(low)} to ${text(high)})`;
+      return [`${FIGURE_WORDS[key].name} ${text(value)}${band}`];
+    });
+    return told.length === 0 ? 'Neither cracks nor chips.' : `${told.join('; ')}.`;
   });
 
   protected readonly movedText = computed(() => {

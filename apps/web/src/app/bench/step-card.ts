@@ -181,7 +181,10 @@ export class StepCard {
     if (task === null || step === null || this.mode() !== 'doing') return null;
     const over = task.topId === null ? step : this.model.stepOf(this.model.run()!, task.topId);
     if (over === null || !('passes' in over)) return null;
-    const told = this.model.toldOf(task.partId, over.id)?.passes ?? null;
+    const laid = this.model.toldOf(task.partId, over.id);
+    // Strokes are those of the coat: over glue not before it is on.
+    if (laid?.begunAt == null) return null;
+    const told = laid.passes;
     return { stepId: over.id, meant: over.passes, told, choices: [1, 2, 3, 4, 6, 8] };
   });
 

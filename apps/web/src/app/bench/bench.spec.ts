@@ -1,0 +1,193 @@
+import { type RunEvent } from '@zaffet/contract';
+import { TestBed } from '@angular/core/testing';
+import { provideStore } from '@ngrx/store';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { type BenchTask, newPlan, type StepRun } from '@zaffet/workshop';
+import { filePlan } from '@zaffet/contract';
+import { countdown } from './countdown';
+import { PlaceDrawing } from './place-drawing';
+import { BenchHand, RunNotices } from './run.actions';
+import { runFeature, type RunState } from './run.feature';
+import { randomId, RunStore, type Telling } from './run-store';
+import { sectionsTold } from './sections';
+import { WindowRing } from './window-ring';
+
+const MINUTE = 60_000;
+const note = (text: string): Telling => ({ kind: 'note', partId: null, text });
+
+describe('time on the bench', () => {
+  it('is told to the second while it is short, and to the hour when it is long', () => {
+    expect([
+      countdown(35_000),
+      countdown(-190_000),
+      countdown(125 * MINUTE),
+      countdown(27 * 60 * MINUTE),
+    ]).toEqual(['0:35', '3:10', '2 h 05', '1 d 3 h']);
+  });
+});
+
+describe('sections of glue', () => {
+  const task = { sections: 3 } as BenchTask;
+  const told = (sections: StepRun['sections']): StepRun => ({ sections }) as unknown as StepRun;
+
+  it('have the one glued first painted next, and the first bare one glued', () => {
+    expect(sectionsTold(task, null)).toEqual(jasmine.objectContaining({ count: 3, oldest: null, bare: 0 }));
+    const some = sectionsTold(
+      task,
+      told([
+        { gluedAt: 1, paintedAt: 5 },
+        { gluedAt: 9, paintedAt: null },
+        { gluedAt: 4, paintedAt: null },
+      ]),
+    );
+    expect([some.oldest, some.bare]).toEqual([2, null]);
+    // More than were meant: a hand went smaller.
+    expect(
+      sectionsTold(task, told(Array.from({ length: 5 }, () => ({ gluedAt: 1, paintedAt: 2 })))).count,
+    ).toBe(5);
+  });
+});
+
+describe('a window as a ring', () => {
+  beforeEach(() => TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] }));
+
+  it('has a stretch for each time, in order, and a hand at now', async () => {
+    const ring = TestBed.createComponent(WindowRing);
+    ring.componentRef.setInput('from', 0);
+    ring.componentRef.setInput('opens', { at: 20 * MINUTE, low: 15 * MINUTE, high: 30 * MINUTE });
+    ring.componentRef.setInput('closes', { at: 60 * MINUTE, low: 50 * MINUTE, high: 80 * MINUTE });
+    ring.componentRef.setInput('now', 44 * MINUTE);
+    await ring.whenStable();
+    const host = ring.nativeElement as HTMLElement;
+    expect([...host.querySelectorAll('path')].map((path) => path.getAttribute('class'))).toEqual([
+      'shut',
+      'opening',
+      'open',
+      'closing',
+      'over',
+    ]);
+    // 88 minutes round: a tenth beyond the latest closing.
+    expect(host.querySelector('.hand')!.getAttribute('transform')).toBe('rotate(180)');
+  });
+
+  it('stays open where nothing closes', async () => {
+    const ring = TestBed.createComponent(WindowRing);
+    ring.componentRef.setInput('from', 0);
+    ring.componentRef.setInput('opens', { at: 20 * MINUTE, low: 20 * MINUTE, high: 20 * MINUTE });
+    ring.componentRef.setInput('closes', null);
+    ring.componentRef.setInput('now', 0);
+    await ring.whenStable();
+    const paths = [...(ring.nativeElement as HTMLElement).querySelectorAll('path')];
+    expect(paths.map((path) => path.getAttribute('class'))).toEqual(['shut', 'open']);
+  });
+});
+
+describe('the drawing of a part', () => {
+  it('fills the places a step goes to, and leaves the others bare', async () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    let id = 0;
+    const plan = newPlan('dried-medium', 'Stand', 1, '2026-05-12T08:00:00.000Z', () => `d${++id}`);
+    const zone = {
+      id: 'z',
+      kind: 'pull' as const,
+      name: 'Pull',
+      oval: true,
+      leftMm: 10,
+      topMm: 10,
+      widthMm: 40,
+      heightMm: 20,
+    };
+    const part = { ...plan.piece.parts[0]!, zones: [zone] };
+    const step = { ...plan.finishes[0]!.steps[0]!, only: 'Pull' };
+    const drawing = TestBed.createComponent(PlaceDrawing);
+    drawing.componentRef.setInput('part', part);
+    drawing.componentRef.setInput('step', step);
+    await drawing.whenStable();
+    const host = drawing.nativeElement as HTMLElement;
+    const colour = 'colour' in step ? step.colour : '';
+    expect(host.querySelector('ellipse')!.getAttribute('fill')).toBe(colour);
+    expect(host.querySelector('rect')!.getAttribute('fill')).not.toBe(colour);
+    expect(host.textContent).toContain('only Pull');
+  });
+});
+
+describe('what this device keeps of runs', () => {
+  it('counts events over two tabs without a gap, and gives them back', async () => {
+    const [one, two] = [new RunStore(), new RunStore()];
+    await Promise.all([one.open(), two.open()]);
+    const run = randomId();
+    const first = await one.add(run, [note('a'), note('b')], 1000, 7);
+    const other = await two.add(run, [note('c')], 2000, 7);
+    expect([first.kept, other.kept]).toEqual([true, true]);
+    const [a, b, c] = [...first.events, ...other.events];
+    expect([b!.n - a!.n, c!.n - b!.n]).toEqual([1, 1]);
+    expect(new Set([a!.device, b!.device, c!.device]).size).toBe(1);
+    expect(a).toEqual(jasmine.objectContaining({ at: new Date(1000).toISOString(), offsetMs: 7, text: 'a' }));
+    const back = await new Promise<RunEvent[]>((resolve) => void two.eventsOf(run).then(resolve));
+    expect(back.map(({ id }) => id).sort()).toEqual([a!.id, b!.id, c!.id].sort());
+  });
+
+  it('keeps waiting what the server has not got, and no longer', async () => {
+    const store = new RunStore();
+    await store.open();
+    const run = randomId();
+    const { events } = await store.add(run, [note('x'), note('y')], 0, 0);
+    const waiting = async (): Promise<string[]> =>
+      (await store.waiting()).filter(({ runId }) => runId === run).map(({ event }) => event.id);
+    expect(await waiting()).toEqual(events.map(({ id }) => id));
+    await store.taken(run, [events[0]!]);
+    expect(await waiting()).toEqual([events[1]!.id]);
+    expect((await store.eventsOf(run)).length).toBe(2);
+  });
+
+  it('has what it cannot write in the page, and says that it is not kept', async () => {
+    // Never opened: as where the browser forbids it.
+    const store = new RunStore();
+    const run = randomId();
+    const { events, kept } = await store.add(run, [note('only here')], 0, 0);
+    expect(kept).toBeFalse();
+    expect(await store.eventsOf(run)).toEqual(events);
+    expect((await store.waiting()).length).toBe(1);
+    await store.taken(run, events);
+    expect(await store.waiting()).toEqual([]);
+  });
+});
+
+describe('a run in the store', () => {
+  const { reducer } = runFeature;
+  const begin = reducer(undefined, BenchHand.runAsked({ runId: 'r' }));
+  const event = (id: string): RunEvent => ({ id }) as RunEvent;
+  const known = (state: RunState, ...ids: string[]): RunState =>
+    reducer(state, RunNotices.eventsKnown({ runId: 'r', events: ids.map(event) }));
+
+  it('takes each event once, however often it comes, and none of another run', () => {
+    const some = known(known(begin, 'a', 'b'), 'b', 'c');
+    expect(some.events.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
+    expect(known(some, 'a').events).toBe(some.events);
+    expect(reducer(some, RunNotices.eventsKnown({ runId: 'other', events: [event('d')] }))).toBe(some);
+    expect(reducer(some, BenchHand.runLeft()).events).toEqual([]);
+    // Asked for again, it stays as it is.
+    expect(reducer(some, BenchHand.runAsked({ runId: 'r' }))).toBe(some);
+  });
+
+  it('is folded from its events', () => {
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideStore({ run: reducer })],
+    });
+    let id = 0;
+    const plan = newPlan('wet-glue', 'Lid', 1, '2026-05-12T08:00:00.000Z', () => `f${++id}`);
+    const begun: RunEvent = {
+      id: 'e1',
+      device: 'd',
+      n: 1,
+      at: plan.startsAt,
+      offsetMs: 0,
+      kind: 'run-begun',
+      planId: null,
+      plan: filePlan(plan),
+    };
+    const state = { run: reducer(begin, RunNotices.eventsKnown({ runId: 'r', events: [begun] })) };
+    expect(runFeature.selectRun(state)!.plan.name).toBe('Lid');
+    expect(runFeature.selectRun({ run: begin })).toBeNull();
+  });
+});
