@@ -1,6 +1,7 @@
 export * from './air';
 export * from './airFile';
 export * from './bench';
+export * from './benchCalendar';
 export * from './findings';
 export * from './format';
 export * from './hazards';

@@ -3,7 +3,7 @@ import { Title } from '@angular/platform-browser';
 import { type Alarm, alarmsOf, due } from '@zaffet/workshop';
 import { Sound } from '../data/sound';
 import { BenchModel } from './bench-model';
-import { duration } from '@zaffet/words';
+import { alarmText, duration } from '@zaffet/words';
 import { countdown } from './countdown';
 
 /** Whether this device can be made to ring, and to stay awake. */
@@ -71,30 +71,13 @@ export class BenchAlarms {
       this.rungAt.set(alarm.id, now);
       const gone = (now - alarm.at) / 1000;
       const late = gone > LATE ? `, ${duration(gone)} ago` : '';
-      return { alarm, text: `${this.wordsOf(alarm)}${late}` };
+      return { alarm, text: `${alarmText(alarm, this.model.run()!.plan)}${late}` };
     });
     this.rung.update((before) => [...rung, ...before].slice(0, SHOWN));
     this.sound.ring();
     navigator.vibrate?.(BUZZ);
     if (this.means().notices === 'granted')
       for (const { alarm, text } of rung) new Notification('Zaffet', { body: text, tag: alarm.id });
-  }
-
-  private wordsOf({ kind, partId, task }: Alarm): string {
-    const part =
-      this.model
-        .parts()
-        .find(({ id }) => id === partId)
-        ?.name.toLowerCase() ?? 'a part';
-    const what = this.model.title(task);
-    switch (kind) {
-      case 'look':
-        return `Look at the ${part}: it may be ready for ${what}`;
-      case 'go':
-        return `The ${part} is ready for ${what}`;
-      case 'closing':
-        return `${what} on the ${part}: soon too late`;
-    }
   }
 
   private readonly titleNow = computed(() => {

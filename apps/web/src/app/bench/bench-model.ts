@@ -5,7 +5,7 @@ import { NO_SHOP } from '@zaffet/core/basis';
 import { hazards } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { type Medium, mediumLookup } from '@zaffet/core/media';
-import { hazardWords, type HazardWords, sittingTitle } from '@zaffet/words';
+import { hazardWords, type HazardWords, taskTitle } from '@zaffet/words';
 import {
   type Bench,
   type BenchFilm,
@@ -185,10 +185,7 @@ export class BenchModel {
   }
 
   title(task: BenchTask): string {
-    const run = this.run()!;
-    const { kind, stepId, prepares, coat, of } = task;
-    const step = kind === 'prepare' ? null : this.stepOf(run, stepId);
-    return sittingTitle({ kind, step, recipe: null, work: [{ stepId, prepares, coat, of }] }, run.plan);
+    return taskTitle(task, this.run()!.plan);
   }
 
   mediumOf(step: PlanStep): Medium | null {

@@ -4,6 +4,7 @@ import { provideStore } from '@ngrx/store';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type BenchTask, newPlan, type StepRun } from '@zaffet/workshop';
 import { filePlan } from '@zaffet/contract';
+import { worthTelling } from './bench-air';
 import { countdown } from './countdown';
 import { PlaceDrawing } from './place-drawing';
 import { BenchHand, RunNotices } from './run.actions';
@@ -23,6 +24,22 @@ describe('time on the bench', () => {
       countdown(125 * MINUTE),
       countdown(27 * 60 * MINUTE),
     ]).toEqual(['0:35', '3:10', '2 h 05', '1 d 3 h']);
+  });
+});
+
+describe('what a hygrometer reads', () => {
+  it('is told when it says something new', () => {
+    const at = (minute: number, temperatureC: number, humidity: number) => ({
+      at: new Date(minute * MINUTE).toISOString(),
+      temperatureC,
+      humidity,
+    });
+    const first = at(0, 20, 0.5);
+    expect(worthTelling(first, null)).toBeTrue();
+    expect(worthTelling(at(1, 20.1, 0.51), first)).toBeFalse();
+    expect(worthTelling(at(1, 20.4, 0.5), first)).toBeTrue();
+    expect(worthTelling(at(1, 20, 0.53), first)).toBeTrue();
+    expect(worthTelling(at(16, 20, 0.5), first)).toBeTrue();
   });
 });
 

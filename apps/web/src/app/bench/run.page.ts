@@ -21,8 +21,10 @@ import { Sound } from '../data/sound';
 import { Ticker } from '../data/ticker';
 import { Units } from '../data/units';
 import { PartFace } from '../ui/part-face';
+import { saveFile } from '../ui/save-file';
 import { BenchThread } from '../workers/bench-thread';
 import { FacePool } from '../workers/face.pool';
+import { BenchAir } from './bench-air';
 import { BenchAlarms } from './bench-alarms';
 import { BenchModel, type Card } from './bench-model';
 import { BenchHand } from './run.actions';
@@ -54,7 +56,7 @@ interface NextLine {
 @Component({
   selector: 'zf-run-page',
   imports: [PartFace, RouterLink, RunRecord, StepCard, ToldList],
-  providers: [BenchModel, BenchAlarms, BenchThread, FacePool, Ticker],
+  providers: [BenchModel, BenchAlarms, BenchAir, BenchThread, FacePool, Ticker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.page.html',
   styleUrl: './run.page.scss',
@@ -63,6 +65,7 @@ export class RunPage {
   private readonly store = inject(Store);
   protected readonly model = inject(BenchModel);
   protected readonly alarms = inject(BenchAlarms);
+  protected readonly hygrometer = inject(BenchAir);
   protected readonly box = inject(RunBox);
   protected readonly sound = inject(Sound);
   protected readonly clock = inject(Clock);
@@ -203,6 +206,15 @@ export class RunPage {
     await this.alarms.arm();
     this.armed.set(true);
   }
+  /** Alarms as a calendar file: for a device that goes to sleep. */
+  protected async calendar(): Promise<void> {
+    const [run, bench, runId] = [this.stands(), this.model.bench(), this.model.runId()];
+    if (run === null || bench === null || runId === null) return;
+    const { benchCalendar } = await import('@zaffet/words');
+    const text = benchCalendar(bench, run.plan, runId, this.model.now());
+    saveFile(new Blob([text], { type: 'text/calendar' }), `${run.plan.name} at the bench`, '.ics');
+  }
+
   protected pause(): void {
     this.model.tell({ kind: this.stands()!.paused ? 'resumed' : 'paused' });
   }

@@ -1,0 +1,101 @@
+import { type RunBodies, type RunEvent, type RunEventKind } from '@zaffet/contract';
+import { LIVE_STATES } from '@zaffet/core/live';
+import { medium } from '@zaffet/core/media';
+import { DISTRESS_TOOLS } from '@zaffet/core/tools';
+import { benchOf, foldRun, newDistress, newPlan, timetable, WRONGS } from '@zaffet/workshop';
+import { filePlan } from '@zaffet/contract';
+import ICAL from 'ical.js';
+import { after } from '../../workshop/src/create';
+import { benchQuestion, toldText, waitTitle, workRules } from './bench';
+import { benchCalendar } from './benchCalendar';
+import { rescueEffect, WRONG_WORDS } from './rescue';
+
+const MINUTE = 60_000;
+let id = 0;
+const plan = newPlan('wet-glue', 'Lid', 7, '2026-05-12T08:00:00.000Z', () => `s${++id}`);
+const START = Date.parse(plan.startsAt);
+const PART = plan.piece.parts[0]!.id;
+const base = plan.finishes[0]!.steps[0]!;
+const of = { partId: PART, stepId: base.id, coat: 0 };
+let n = 0;
+function told<Kind extends RunEventKind>(kind: Kind, body: RunBodies[Kind], minute = 0): RunEvent {
+  n += 1;
+  return {
+    id: `e${n}`,
+    device: 'd',
+    n,
+    at: new Date(START + minute * MINUTE).toISOString(),
+    offsetMs: 0,
+    kind,
+    ...body,
+  } as unknown as RunEvent;
+}
+
+describe('words at the bench', () => {
+  it('ask of every state, with three answers that differ, short enough for a wet hand', () => {
+    for (const state of LIVE_STATES) {
+      const { ask, how, notYet, justNow, already } = benchQuestion(state);
+      expect(new Set([notYet, justNow, already]).size).toBe(3);
+      for (const answer of [notYet, justNow, already]) expect(answer.length).toBeLessThan(17);
+      expect(ask).toMatch(/\?$/);
+      expect(how.length).toBeGreaterThan(20);
+      expect(waitTitle(state).length).toBeGreaterThan(5);
+    }
+  });
+
+  it('say when to stop with every tool, and to leave a coat alone', () => {
+    for (const tool of DISTRESS_TOOLS)
+      expect(workRules(newDistress('x', tool, after(0)), null)[0]!.length).toBeGreaterThan(20);
+    expect(workRules(base, medium('latex'))[0]).toMatch(/at most 2 strokes over each place, then leave it/);
+  });
+
+  it('tell each thing that happened in a line', () => {
+    const lines = [
+      told('done', { ...of, minutesAgo: 12 }),
+      told('seen', { ...of, minutesAgo: 0, after: 'tacky', before: null, now: false, places: 'some' }),
+      told('seen', { ...of, minutesAgo: 0, after: null, before: 'matte', now: false, places: 'most' }),
+      told('caution', { ...of, code: 'dust' }),
+      told('caution', { ...of, code: 'of-a-later-zaffet' }),
+      told('verdict', { when: 'after-a-day', verdict: 'good', text: 'thicker glue' }),
+    ].map((event) => toldText(event, plan));
+    expect(lines[0]).toMatch(/^Done: .* on the .*, 12 min before$/);
+    expect(lines[1]).toMatch(/Does it grab\? In some places$/);
+    expect(lines[2]).toMatch(/Has the shine gone\? Still shiny$/);
+    expect(lines[3]).toBe('Read: sanding dust');
+    expect(lines[4]).toBe('Read: of-a-later-zaffet');
+    expect(lines[5]).toBe('After a day: Just right, thicker glue');
+  });
+
+  it('name what went wrong, and say what a way out changes, or that it changes nothing', () => {
+    for (const wrong of WRONGS) expect(WRONG_WORDS[wrong]).not.toBe('');
+    const before = { spacing: null, strength: 0, chips: 0.2, bare: 0 };
+    expect(rescueEffect({ before, after: before })).toMatch(/stay as they are/);
+    expect(rescueEffect({ before, after: { spacing: 0.005, strength: 0.6, chips: 0.05, bare: 0 } })).toMatch(
+      /^Then cracks 5 mm apart instead of no cracks; 5 % chipped instead of 20 %\.$/,
+    );
+  });
+});
+
+describe('the calendar of a run', () => {
+  it('rings when a window may open and when it has, and is read by another reader', () => {
+    const prepared = { ...plan, timing: { ...plan.timing, prepares: false } };
+    const events = [
+      told('run-begun', { planId: null, plan: filePlan(prepared) }),
+      told('done', { ...of, minutesAgo: 0 }, 6),
+    ];
+    const bench = benchOf(foldRun(events)!, timetable(prepared).table, START + 7 * MINUTE, new Map());
+    const text = benchCalendar(bench, prepared, 'run', START + 7 * MINUTE);
+    const found = new ICAL.Component(ICAL.parse(text) as unknown[])
+      .getAllSubcomponents('vevent')
+      .map((one) => new ICAL.Event(one));
+    expect(found.map(({ summary }) => summary)).toEqual([
+      jasmine.stringMatching(/^Look at the .* it may be ready for/),
+      jasmine.stringMatching(/^The .* is ready for/),
+    ]);
+    const task = bench.parts[0]!.tasks.find(({ state }) => state === 'next')!;
+    expect(found[1]!.startDate.toJSDate().getTime()).toBe(Math.floor(task.opens!.at / 1000) * 1000);
+    expect(found[0]!.component.getFirstSubcomponent('valarm')).not.toBeNull();
+    // What is over does not ring any more.
+    expect(benchCalendar(bench, prepared, 'run', START + 2000 * MINUTE)).not.toContain('VEVENT');
+  });
+});
