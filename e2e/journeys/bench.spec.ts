@@ -1,5 +1,5 @@
 import { type RunAnswer, type RunEvent } from '@zaffet/contract';
-import { type Browser } from '@playwright/test';
+import { type Browser, type Page } from '@playwright/test';
 import { launch, type Launched, scratchFolder } from '../../apps/server/src/testing';
 import { BenchPage } from '../pages/bench.page';
 import { expect, test as base } from '../pages/quiet';
@@ -169,4 +169,122 @@ test('a lid over wet glue: told late, answered, the server killed, overbrushed, 
   expect(new Set(events.map(({ device }) => device)).size).toBe(2);
   await page.context().close();
   await second.page.context().close();
+});
+
+/** A run of a demo plan, begun on a Monday morning. */
+async function runOf(page: Page, plan: RegExp): Promise<BenchPage> {
+  const bench = new BenchPage(page);
+  await bench.keepClocks(MONDAY);
+  await page.goto('/plans');
+  await page.getByRole('link', { name: plan }).click();
+  await page.waitForURL(/\/layers$/);
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('button', { name: 'Begin a run now' }).click();
+  await expect(bench.card).toBeVisible({ timeout: 30_000 });
+  return bench;
+}
+
+/** Goes through what comes first, days at a time where it dries, until a card of a name is there. */
+async function until(bench: BenchPage, title: RegExp): Promise<void> {
+  const head = bench.card.getByRole('heading', { level: 1 });
+  const anyway = bench.page.getByRole('button', { name: 'Begin anyway' });
+  const ready = bench.page.getByRole('button', { name: /^(Read: |Begin)/ });
+  for (let n = 0; n < 20; n++) {
+    await expect(ready.first()).toBeVisible();
+    if (title.test(await head.innerText())) return;
+    if (await anyway.isVisible()) {
+      await bench.later(24 * 60);
+      await expect(anyway).toBeHidden();
+    } else await bench.doIt(6);
+  }
+  throw new Error(`${title} never came`);
+}
+
+test('milk paint on a sealer that grabs in some places: nothing chips, wet and warm air, look again, stop', async ({
+  page,
+}) => {
+  test.slow();
+  const bench = await runOf(page, /oar rack/i);
+  const { card } = bench;
+  await until(bench, /Wait until it grabs/);
+
+  // Place by place: in none, then in some.
+  await bench.later(30);
+  await bench.press('Gone before');
+  await expect(card).toContainText('Does it grab?');
+  await bench.press('In no place');
+  await bench.later(20);
+  await bench.press('In some places');
+  await until(bench, /coat 2|second|Sponge|Wet sponge|Wait until it is dry through/);
+
+  // Nothing chips: wet patches and warm air come into the run, with what they would do, and a caution of their own.
+  await bench.press('It went wrong');
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('button', { name: 'Nothing chips' }).click();
+  await expect(sheet.getByText('Wet patches and warm air')).toBeVisible();
+  await expect(sheet.locator('.effect').first()).toHaveText(/chipped|stay as they are/);
+  await sheet.getByRole('button', { name: 'Put it into this run' }).first().click();
+  await bench.settled();
+  await until(bench, /Wet again/);
+  await expect(card).toContainText('Wait, look, and wet again only where nothing gives.');
+  await bench.doIt(3);
+  await until(bench, /Hairdryer/);
+  await expect(card).toContainText(/Keep it moving|keep it moving/);
+  await bench.doIt(3);
+  await bench.press('What was told');
+  await expect(bench.aside).toContainText('Put in Wet again');
+  await expect(bench.aside).toContainText('Does it grab? In some places');
+
+  // Told by mistake, taken back: it counts no more.
+  const line = bench.aside.locator('li').filter({ hasText: 'In some places' });
+  await line.getByRole('button', { name: 'Take back' }).click();
+  await expect(line).toHaveClass(/gone/);
+});
+
+test('glue that cures over night: stopped, rung for the next morning, finished and judged', async ({
+  page,
+}) => {
+  test.slow();
+  const bench = await runOf(page, /lamp shelf/i);
+  const { card, notices } = bench;
+  await until(bench, /Wait/);
+  await bench.later(24 * 60);
+  await expect(notices).toContainText(/is ready for/);
+  await until(bench, /Sailcloth|Hide glue|glue/i);
+  await bench.doIt(8);
+
+  // Stopped over night nothing rings; in the morning it goes on where it stood.
+  await bench.press('Stop for now');
+  await expect(page.getByRole('heading', { name: 'Stopped for now' })).toBeVisible();
+  await bench.later(14 * 60);
+  await expect(notices).toHaveText('');
+  await page.reload();
+  await bench.press('Go on');
+  await expect(card).toBeVisible();
+
+  const saved = page.waitForEvent('download');
+  await bench.press('Alarms as a calendar file');
+  expect((await saved).suggestedFilename()).toMatch(/bench.*\.ics$/i);
+
+  for (let n = 0; n < 8 && (await card.isVisible()); n++) {
+    if (await page.getByRole('button', { name: 'Finish the run' }).isVisible()) break;
+    if (await page.getByRole('button', { name: 'Begin anyway' }).isVisible()) await bench.later(24 * 60);
+    else await bench.doIt(6);
+  }
+  await bench.press('Finish the run');
+  await expect(page.getByRole('heading', { name: 'Finished' })).toBeVisible();
+  const record = page.locator('zf-run-record');
+  await expect(record.getByRole('row')).not.toHaveCount(1);
+  await expect(record).toContainText(/later|sooner/);
+  await record.getByRole('button', { name: 'Just right' }).click();
+  await expect(record.getByRole('button', { name: 'Just right' })).toHaveAttribute('aria-pressed', 'true');
+  await record.getByLabel('Cracks apart').fill('4.2');
+  await record.getByLabel('Cracks apart').press('Enter');
+  await bench.press('What was told');
+  await expect(bench.aside).toContainText('Measured the front rail');
+  await page.reload();
+  await expect(record.getByLabel('Cracks apart')).toHaveValue('4.2');
+  await expect(record.getByRole('button', { name: 'Just right' })).toHaveAttribute('aria-pressed', 'true');
+  await bench.press('Go on with it');
+  await expect(page.getByRole('button', { name: 'Finish the run' })).toBeVisible();
 });

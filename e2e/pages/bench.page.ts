@@ -63,9 +63,13 @@ export class BenchPage {
 
   /** Begins what the card says, and has it done so many minutes later. */
   async doIt(minutes: number): Promise<void> {
+    const done = this.page.getByRole('button', { name: 'Done', exact: true });
     await this.readCautions();
     await this.press('Begin');
+    await expect(done).toBeVisible();
     await this.later(minutes);
-    await this.press('Done');
+    await done.click();
+    await expect(done).toBeHidden();
+    await this.settled();
   }
 }

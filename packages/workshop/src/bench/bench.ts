@@ -296,10 +296,11 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       notes: [],
     };
     if (state !== 'next' && state !== 'doing') return one;
-    const waitsFor = waitOf(of.plan.steps, task, state, top);
+    const step = of.plan.steps.find(({ id }) => id === task.stepId);
+    const waitsFor = waitOf(step, task, state, top);
     current = {
       ...one,
-      opens: bandOf(at(opens), waitsFor === null || waitsFor === 'skinned' ? null : top),
+      opens: bandOf(at(opens), waitsFor !== null && waitsFor === dueState(step, task) ? top : null),
       closes: closes === null ? null : bandOf(at(closes), top),
       below: waitsFor === null ? null : top!.coat.step.id,
       waitsFor,
@@ -338,28 +339,32 @@ const STATES: Readonly<Record<StartState, LiveState | null>> = {
   cured: null,
 };
 
-/** The state of the film below that lets a task begin, or ends its window: what is being laid waits for nothing. */
+/** The state of the film below that lets a task begin, by its own rule. */
+function dueState(step: PlanStep | undefined, { kind, coat }: PartTask): LiveState | null {
+  if (kind === 'buff') return 'touch';
+  if (coat > 0) return 'recoat';
+  return step?.start.rule === 'state' ? STATES[step.start.state] : null;
+}
+
+/** The state of the film below that is watched for: it lets a task begin, or ends its window. */
 function waitOf(
-  steps: readonly PlanStep[],
+  step: PlanStep | undefined,
   task: PartTask,
   state: TaskState,
   top: Top | null,
 ): LiveState | null {
   if (top === null) return null;
-  const { belief } = top;
-  const comes = (state: LiveState | null): LiveState | null =>
-    state !== null && belief.moments[state] !== undefined ? state : null;
-  if (task.kind === 'buff' && state === 'next') return comes('touch');
-  if (task.coat > 0 && state === 'next') return comes('recoat');
-  const step = steps.find(({ id }) => id === task.stepId);
+  const { moments } = top.belief;
+  const comes = (one: LiveState | null): LiveState | null =>
+    one !== null && moments[one] !== undefined ? one : null;
   // Of glue it is told when its window closes: it opens by itself.
   if (task.kind === 'sections' && step === top.coat.step) return comes('skinned');
+  // What is being laid waits for nothing.
   if (state === 'doing') return null;
-  return comes(ruled(step));
+  const due = comes(dueState(step, task));
+  // A coat that goes on after minutes of its own still has to meet the film while it grabs.
+  return due ?? (task.closes !== null && step !== undefined && isFilmStep(step) ? comes('tacky') : null);
 }
-
-const ruled = (step: PlanStep | undefined): LiveState | null =>
-  step?.start.rule === 'state' ? STATES[step.start.state] : null;
 
 /** A moment with its band: as wide as that of the state of the film that comes nearest to it. */
 function bandOf(at: number, top: Top | null): Band {

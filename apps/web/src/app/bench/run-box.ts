@@ -75,6 +75,8 @@ export class RunBox {
   private wait = this.pauses.first;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private bestTrip = Infinity;
+  private sendingFails = false;
+  private streamDown = false;
   private readonly refusals = new Set<string>();
 
   private async start(): Promise<void> {
@@ -138,16 +140,28 @@ export class RunBox {
 
   /** Goes on fetching what others tell of a run, until it is stopped. */
   follow(runId: string): () => void {
-    const more = (): void => void this.fetch(runId).catch(() => this.set({ away: true }));
+    const down = (is: boolean): void => {
+      this.streamDown = is;
+      this.tellAway();
+    };
+    const more = (): void => void this.fetch(runId).catch(() => undefined);
     const source = new EventSource(API.runStream(runId));
     source.onmessage = more;
     source.onopen = (): void => {
-      this.set({ away: false });
+      down(false);
       this.poke();
       more();
     };
-    source.onerror = (): void => this.set({ away: true });
-    return () => source.close();
+    source.onerror = (): void => down(true);
+    return () => {
+      source.close();
+      down(false);
+    };
+  }
+
+  /** The server is away while sending fails, or while the line to it is broken. */
+  private tellAway(): void {
+    this.set({ away: this.sendingFails || this.streamDown });
   }
 
   /** Sends at once, however often it failed before. */
@@ -167,9 +181,12 @@ export class RunBox {
       const more =
         'locks' in navigator ? await navigator.locks.request(LOCK, () => this.send()) : await this.send();
       this.wait = this.pauses.first;
+      this.sendingFails = false;
+      this.tellAway();
       if (more) this.soon(0);
     } catch {
-      this.set({ away: true });
+      this.sendingFails = true;
+      this.tellAway();
       this.soon(this.wait * (0.5 + Math.random()));
       this.wait = Math.min(this.pauses.longest, this.wait * 2);
     }
@@ -193,7 +210,7 @@ export class RunBox {
     }
     const has = events.filter(({ id }) => answer.taken[id] !== undefined);
     await this.store.taken(runId, has);
-    this.set({ away: false, unsent: waiting.length - has.length });
+    this.set({ unsent: waiting.length - has.length });
     return waiting.length > has.length && has.length > 0;
   }
 

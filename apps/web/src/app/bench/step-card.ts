@@ -9,6 +9,7 @@ import {
   signal,
   type Type,
 } from '@angular/core';
+import { NgTemplateOutlet } from '@angular/common';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { type FindingCode } from '@zaffet/core/notes';
 import {
@@ -42,7 +43,7 @@ type Reply = 'notYet' | 'justNow' | 'already';
 /** One step, to be read at arm's length: what to do or wait for, how to tell, and what may be answered. */
 @Component({
   selector: 'zf-step-card',
-  imports: [MatDialogModule, PlaceDrawing, SectionButtons, SectionTiles, WindowRing],
+  imports: [MatDialogModule, NgTemplateOutlet, PlaceDrawing, SectionButtons, SectionTiles, WindowRing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-card.html',
   styleUrl: './step-card.scss',
@@ -113,6 +114,8 @@ export class StepCard {
   });
 
   protected readonly cautions = computed(() => this.model.cautions(this.card()));
+  /** Cautions are read before it begins. */
+  protected readonly held = computed(() => this.mode() === 'ready' && this.cautions().length > 0);
   protected readonly warnings = computed(() =>
     this.mode() !== 'ready'
       ? []
