@@ -1,5 +1,6 @@
 import { fileURLToPath } from 'node:url';
 import { test } from '@playwright/test';
+import { BenchPage } from '../pages/bench.page';
 import { LayersPage } from '../pages/layers.page';
 import { PlansPage } from '../pages/plans.page';
 
@@ -99,14 +100,6 @@ test('the main views', async ({ page }) => {
   await page.screenshot({ path: file('layers-curves') });
 
   await plans.open();
-  await plans.openPlan('Oar rack, back board');
-  await layers.finePicture();
-  await page.getByRole('button', { name: /^Cold spray, loose/ }).click();
-  await page.getByRole('button', { name: /Values of this medium/ }).click();
-  await page.waitForTimeout(800);
-  await page.screenshot({ path: file('medium') });
-
-  await plans.open();
   await plans.openPlan('Flag box, side');
   await page.getByRole('button', { name: 'Paint on it' }).click();
   await page.getByRole('button', { name: 'By use …' }).click();
@@ -141,17 +134,6 @@ test('the main views', async ({ page }) => {
   );
   await page.screenshot({ path: file('methods') });
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'What if', exact: false }).click();
-  await layers.dragBy(layers.surface('Shoal'), 0, -45);
-  await page.getByRole('button', { name: 'Side by side' }).click();
-  await page.waitForFunction(
-    () => document.querySelectorAll('zf-what-if-sheet canvas[data-quality="full"]').length >= 2,
-    null,
-    { timeout: 90_000 },
-  );
-  await page.screenshot({ path: file('what-if') });
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Drop this what-if' }).click();
 
   await plans.open();
   await plans.openPlan('Wash stand');
@@ -164,4 +146,41 @@ test('the main views', async ({ page }) => {
     { timeout: 90_000 },
   );
   await page.screenshot({ path: file('solve') });
+});
+
+test('the bench on a tablet', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.setViewportSize({ width: 1024, height: 768 });
+  const bench = new BenchPage(page);
+  const plans = new PlansPage(page);
+  await bench.keepClocks(new Date('2026-11-30T08:00:00Z'));
+  await plans.open();
+  await plans.openPlan("Keeper's sea chest");
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await page.getByRole('button', { name: 'Begin a run now' }).click();
+  await bench.card.waitFor();
+  await bench.take('Lid');
+  await bench.doIt(6);
+  await bench.later(45);
+  await bench.take('Lid');
+  await bench.doIt(8);
+  await bench.take('Front');
+  await bench.doIt(12);
+  await bench.take('Lid');
+  await bench.later(25);
+  await bench.press('Still shiny');
+  await page.waitForFunction(() => document.querySelectorAll('canvas[data-quality]').length > 0);
+  await page.waitForTimeout(2500);
+  await page.screenshot({ path: file('bench') });
+
+  await bench.later(240);
+  await bench.take('Lid');
+  await bench.readCautions();
+  await bench.press(/^Glue/);
+  await bench.later(1);
+  await bench.press(/^Paint/);
+  await bench.press(/^Glue (section|one more)/);
+  await bench.later(1);
+  await page.waitForTimeout(2500);
+  await page.screenshot({ path: file('bench-glue') });
 });

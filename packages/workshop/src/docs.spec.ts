@@ -55,7 +55,15 @@ describe('documents that repeat a table of the code', () => {
       ['', 'packages/core/src/'].some((from) =>
         existsSync(new URL(`../../../${from}${path}`, import.meta.url)),
       );
-    for (const name of ['air.md', 'guide.md', 'model.md', 'plan-file.md', 'predict.md', 'settings.md']) {
+    for (const name of [
+      'air.md',
+      'bench.md',
+      'guide.md',
+      'model.md',
+      'plan-file.md',
+      'predict.md',
+      'settings.md',
+    ]) {
       const named = [...doc(name).matchAll(/`([\w./-]+\.ts)`/g)].map(([, path]) => path!);
       expect(named.filter((path) => !there(path)))
         .withContext(name)
