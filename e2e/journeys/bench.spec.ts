@@ -31,7 +31,6 @@ class OwnServer {
 }
 
 const test = base.extend<{ server: OwnServer }>({
-  // eslint-disable-next-line no-empty-pattern -- the runner reads what a fixture needs off its first argument
   server: async ({}, use) => {
     const server = new OwnServer();
     await server.begin();

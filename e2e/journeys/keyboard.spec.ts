@@ -61,6 +61,7 @@ const ROOMS = {
   look: 'zf-wants-panel',
   layers: 'zf-readout-view',
   mix: 'zf-pot-card',
+  bench: '.begin',
   shelf: '[data-item]',
 } as const;
 const PAGES = { plans: 'zf-plan-tile', guide: 'main h2', shelf: '[data-item]' } as const;
@@ -95,6 +96,10 @@ for (const colorScheme of ['light', 'dark'] as const) {
       await expect(page.locator(there).first()).toBeVisible();
       await nothingWrong(page, rules);
     }
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
+    await page.getByRole('button', { name: 'Begin a run now' }).click();
+    await expect(page.locator('zf-step-card')).toBeVisible();
+    await nothingWrong(page, rules);
   });
 }
 

@@ -10,6 +10,8 @@ import {
 import { foldRun } from '@zaffet/workshop';
 import { type Express } from 'express';
 import fc from 'fast-check';
+import { once } from 'node:events';
+import { type AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
 import { buildApp } from '../app';
@@ -109,6 +111,34 @@ describe('runs', () => {
     await request(app).get(API.runEvents('run-c')).expect(404);
     await send('run-c', [begun]);
     expect((await told('run-c')).upTo).toBe(1);
+  });
+
+  it('tell pages that follow them how many events there are, packed by nothing', async () => {
+    const tablet = device();
+    await send('run-g', [begin(tablet)]);
+    const listening = app.listen(0);
+    await once(listening, 'listening');
+    const { port } = listening.address() as AddressInfo;
+    const away = new AbortController();
+    const response = await fetch(`http://127.0.0.1:${port}${API.runStream('run-g')}`, {
+      signal: away.signal,
+      headers: { 'accept-encoding': 'gzip' },
+    });
+    expect(response.headers.get('content-type')).toBe('text/event-stream');
+    expect(response.headers.get('content-encoding')).toBeNull();
+    const reader = response.body!.getReader();
+    const heard = async (wanted: string): Promise<string> => {
+      let text = '';
+      while (!text.includes(wanted)) text += new TextDecoder().decode((await reader.read()).value);
+      return text;
+    };
+    expect(await heard('retry')).toContain('retry: 2000');
+    // What is told of another run is not told here.
+    await send('run-h', [begin(device())]);
+    await send('run-g', [note(tablet, 'one'), note(tablet, 'two')]);
+    expect(await heard('data')).toBe('data: 3\n\n');
+    away.abort();
+    listening.close();
   });
 
   it('answer a device that was set back, and keep the event of another run where it is', async () => {

@@ -29,7 +29,11 @@ describe('time on the bench', () => {
 
 describe('what a hygrometer reads', () => {
   it('is told when it says something new', () => {
-    const at = (minute: number, temperatureC: number, humidity: number) => ({
+    const at = (
+      minute: number,
+      temperatureC: number,
+      humidity: number,
+    ): Parameters<typeof worthTelling>[0] => ({
       at: new Date(minute * MINUTE).toISOString(),
       temperatureC,
       humidity,
