@@ -120,6 +120,9 @@ export class RunBox {
   /** Fetches what others told of a run. @throws where the server cannot be reached */
   async fetch(runId: string): Promise<void> {
     await this.ready;
+    const waiting = await this.store.waiting();
+    // The server does not know it yet; the line tells when it does.
+    if (waiting.some((one) => one.runId === runId && one.event.kind === 'run-begun')) return;
     const key = `seen ${runId}`;
     for (;;) {
       const seen = (await this.store.fact(key)) ?? 0;
