@@ -1,4 +1,5 @@
 import { appLines } from './app';
+import { benchLines } from './bench';
 import { faceLines } from './face';
 import { fieldLines } from './field';
 import { liveLines } from './live';
@@ -6,6 +7,7 @@ import { pieceLines } from './piece';
 import { planLines } from './plan';
 import { scheduleLinesByName } from './schedule';
 import { solverLines } from './solve';
+import { truthLines } from './truths';
 
 // npm run perf [-- NAME]: one JSON line per figure whose name begins with NAME.
 const lines = {
@@ -16,6 +18,8 @@ const lines = {
   ...solverLines,
   ...scheduleLinesByName,
   ...liveLines,
+  ...benchLines,
+  ...truthLines,
   ...appLines,
 };
 const wanted = process.argv[2] ?? '';

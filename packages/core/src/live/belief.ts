@@ -176,6 +176,22 @@ function drawn(
   };
 }
 
+/**
+ * The same coat in a shop whose air is believed otherwise than when it was drawn: draws weigh as much more as the new
+ * prior has them likelier than the old.
+ */
+export function inShopAir(belief: Belief, drawnIn: Spread, shop: Spread): Belief {
+  if (drawnIn === shop) return belief;
+  const [was, is] = [drawnIn, shop].map(({ mean, sd }) => ({ mean, variance: sd ** 2 + COAT_AIR ** 2 }));
+  const off = (x: number, { mean, variance }: { mean: number; variance: number }): number =>
+    (x - mean) ** 2 / variance;
+  const { air } = belief.factors;
+  return weighed(
+    belief,
+    belief.weights.map((weight, i) => weight * Math.exp(0.5 * (off(air[i]!, was!) - off(air[i]!, is!)))),
+  );
+}
+
 const density = (z: number): number => Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI);
 
 /** How likely a look is if a draw were true, slips left out; of what is told as it happens, the density. */
@@ -200,6 +216,11 @@ export function heard(belief: Belief, look: Look): Belief {
   const weights = belief.weights.map(
     (weight, i) => weight * ((1 - SLIPS) * likely(belief, look, i) + SLIPS * slip),
   );
+  return weighed(belief, weights);
+}
+
+/** A belief with other weights, whatever they sum to; drawn anew where too few draws carry it. */
+function weighed(belief: Belief, weights: Float64Array): Belief {
   const sum = weights.reduce((all, one) => all + one, 0);
   const next: Belief = { ...belief, weights: weights.map((one) => one / sum) };
   const effective = 1 / next.weights.reduce((all, one) => all + one * one, 0);

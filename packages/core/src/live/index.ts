@@ -3,6 +3,7 @@ export {
   believe,
   factorBelieved,
   heard,
+  inShopAir,
   likelihood,
   momentBelieved,
   nextLook,

@@ -9,6 +9,7 @@ import {
   type Belief,
   factorBelieved,
   heard,
+  inShopAir,
   likelihood,
   type LiveState,
   type Look,
@@ -243,6 +244,29 @@ describe('forty coats whose factors nobody knows', () => {
       later.push(air - shop.mean);
     });
     expect(rms(later)).toBeLessThan(0.75 * rms(before));
+  });
+});
+
+describe('the air of the shop', () => {
+  it('weighs draws as if they had been drawn in it', () => {
+    for (const shop of [
+      { mean: -0.25, sd: 0.2 },
+      { mean: 0.15, sd: 0.3 },
+    ]) {
+      const anew = believe(medium, 'medium', usualPrior(shop, false));
+      const moved = inShopAir(MEDIUM, SHOP, shop);
+      for (const state of ['matte', 'touch'] as const) {
+        const [a, b] = [momentBelieved(anew, state)!, momentBelieved(moved, state)!];
+        expect(Math.abs(Math.log(b.at / a.at)))
+          .withContext(state)
+          .toBeLessThan(0.03);
+        expect(Math.abs(Math.log(b.high / b.low / (a.high / a.low))))
+          .withContext(state)
+          .toBeLessThan(0.06);
+      }
+      expect(factorBelieved(moved, 'dry').mean).toBeCloseTo(0, 1);
+    }
+    expect(inShopAir(MEDIUM, SHOP, SHOP)).toBe(MEDIUM);
   });
 });
 

@@ -5,6 +5,7 @@ import {
   type Belief,
   believe,
   heard,
+  inShopAir,
   LIVE_STATES,
   type LiveState,
   type Look,
@@ -65,6 +66,7 @@ interface Worked {
  * @param table - the timetable of the plan as the run began
  * @param now - by the server's clock [ms since 1970]
  * @param known - beliefs to go on with; filled
+ * @param inHand - the part for which it is worked out when to look
  * @throws InputError as `forecast`
  */
 export function benchOf(
@@ -72,6 +74,7 @@ export function benchOf(
   table: Pick<Schedule, 'entries' | 'moments'>,
   now: number,
   known: Beliefs,
+  inHand: string | null = null,
 ): Bench {
   const problem = problemOf(run.plan);
   const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
@@ -90,7 +93,16 @@ export function benchOf(
   }
   return {
     parts: worked.map((one, i) =>
-      partOf(run, one, { table, problem, job: problem.jobs[i]!, air, beliefs, laid, now }),
+      partOf(run, one, {
+        table,
+        problem,
+        job: problem.jobs[i]!,
+        air,
+        beliefs,
+        laid,
+        now,
+        looked: one.plan.part.id === inHand,
+      }),
     ),
     air: { factor: Math.exp(air.mean), answers },
   };
@@ -181,26 +193,18 @@ function lookOf(seen: Seen, coat: StepRun): Look {
   return { since, after, before, now: now || places === 'some' };
 }
 
+/** What is believed of a coat: drawn once for the air the plan expects, then weighed by the shop's and by looks. */
 function believed(of: Worked, coat: Laid, air: Spread, known: Beliefs): Belief {
   const basis = of.basis(of.plan.circumstances.shop.learned);
   const { done, air: read } = basis.known!;
-  const key = JSON.stringify([
-    coat.partId,
-    coat.step,
-    coat.laidAt,
-    coat.looks,
-    coat.weighed,
-    air,
-    done,
-    read,
-  ]);
-  let belief = known.get(key);
-  if (belief === undefined) {
-    belief = coat.looks.reduce(heard, believe(basis, coat.step.id, usualPrior(air, coat.weighed)));
+  const key = JSON.stringify([coat.partId, coat.step, coat.laidAt, coat.weighed, done, read]);
+  let drawn = known.get(key);
+  if (drawn === undefined) {
+    drawn = believe(basis, coat.step.id, usualPrior(AIR, coat.weighed));
     if (known.size >= KEPT) known.delete(known.keys().next().value!);
-    known.set(key, belief);
+    known.set(key, drawn);
   }
-  return belief;
+  return coat.looks.reduce(heard, inShopAir(drawn, AIR, air));
 }
 
 /** What was learned, with the air of today and the coats that somebody looked at. */
@@ -233,6 +237,8 @@ interface Today {
   readonly beliefs: ReadonlyMap<string, Belief>;
   readonly laid: readonly Laid[];
   readonly now: number;
+  /** Whether it is worked out when to look. */
+  readonly looked: boolean;
 }
 
 /** What a part would say of a task if it were begun at a moment [s from the plan's start]. */
@@ -308,7 +314,12 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
     };
     return current;
   });
-  return { partId, tasks, film: top === null ? null : filmOf(partId, top, current), learned };
+  return {
+    partId,
+    tasks,
+    film: top === null ? null : filmOf(partId, top, today.looked ? current : null),
+    learned,
+  };
 }
 
 /** A film on top, and what is believed of it. */

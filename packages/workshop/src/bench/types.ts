@@ -50,7 +50,7 @@ export interface BenchFilm {
   readonly laidAt: number;
   /** When it comes into each state, for those that come; of white glue from the oldest section still open. */
   readonly states: Readonly<Partial<Record<LiveState, Band>>>;
-  /** When a look at what the next task waits for tells most. */
+  /** When a look at what the next task waits for tells most: of the part in hand. */
   readonly lookAt: number | null;
 }
 

@@ -85,14 +85,18 @@ export class BenchModel {
   readonly moved = signal<Moved | null>(null);
 
   private readonly asks = new Latest((events: readonly RunEvent[]) =>
-    this.thread.stand(events, this.now()).then((bench) => ({ of: events, bench })),
+    this.thread
+      .stand(events, this.now(), this.card()?.part.id ?? null)
+      .then((bench) => ({ of: events, bench })),
   );
+  private readonly inHand = computed(() => this.card()?.part.id ?? null);
   private readonly minute = computed(() => Math.floor(this.now() / ANEW));
 
   constructor() {
     effect(() => {
       const events = this.events();
       this.minute();
+      this.inHand();
       if (events.length === 0) return;
       untracked(() =>
         this.asks.put(

@@ -39,6 +39,7 @@ interface Stretch {
     :host {
       position: relative;
       display: block;
+      align-self: start;
       width: 100%;
       max-width: 320px;
     }

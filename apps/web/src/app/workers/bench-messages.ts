@@ -13,8 +13,8 @@ export interface AskedLook {
 
 /** What the bench's thread is asked. */
 export interface BenchWorker {
-  /** How a run stands; null while its plan has not come. */
-  stand(events: readonly RunEvent[], now: number): Bench | null;
+  /** How a run stands, with one part in hand; null while its plan has not come. */
+  stand(events: readonly RunEvent[], now: number, inHand: string | null): Bench | null;
   /** Whether a look can hardly be right. */
   doubts(events: readonly RunEvent[], asked: AskedLook): boolean;
 }

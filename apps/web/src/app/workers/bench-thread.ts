@@ -15,8 +15,8 @@ export class BenchThread implements OnDestroy {
     this.thread.stop();
   }
 
-  stand(events: readonly RunEvent[], now: number): Promise<Bench | null> {
-    return this.thread.ask<Bench | null>((remote) => remote.stand(events, now));
+  stand(events: readonly RunEvent[], now: number, inHand: string | null): Promise<Bench | null> {
+    return this.thread.ask<Bench | null>((remote) => remote.stand(events, now, inHand));
   }
 
   doubts(events: readonly RunEvent[], asked: AskedLook): Promise<boolean> {

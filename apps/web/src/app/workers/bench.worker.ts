@@ -21,9 +21,9 @@ function tableOf(events: readonly RunEvent[]): Schedule | null {
 }
 
 const worker: BenchWorker = {
-  stand: (events, now) => {
+  stand: (events, now, inHand) => {
     const [run, table] = [foldRun(events), tableOf(events)];
-    return run === null || table === null ? null : benchOf(run, table, now, beliefs);
+    return run === null || table === null ? null : benchOf(run, table, now, beliefs, inHand);
   },
   doubts: (events, { partId, stepId, at, look }) => {
     const run = foldRun(events);
