@@ -1,11 +1,21 @@
 import { type Plan, type RunBodies, type RunEvent } from '@zaffet/contract';
 import { newSeal, when } from '../create';
 import { newPlan } from '../newPlan';
-import { foldRun } from '../runs';
+import { foldRun, knownOf } from '../runs';
 import { type School } from '../schools';
 import { beginning, deviceOf } from '../testing/runs';
 import { timetable } from '../timetable';
-import { type Bench, type BenchPart, type BenchTask, benchOf, beliefNow, type Beliefs } from '.';
+import {
+  alarmsOf,
+  type Bench,
+  type BenchPart,
+  type BenchTask,
+  beliefNow,
+  type Beliefs,
+  benchOf,
+  due,
+  recordOf,
+} from '.';
 
 const MINUTE = 60_000;
 const now = { minutesAgo: 0 };
@@ -185,6 +195,88 @@ describe('a run at the bench', () => {
     expect(after.film!.laidAt).toBe(START + 242 * MINUTE);
   });
 
+  it('waits for the section that was glued first, while any is to be painted', () => {
+    const device = tablet();
+    const section = (minute: number, index: number, painted: boolean): RunEvent =>
+      device(minute, 'section', { ...glue!, ...now, index, painted });
+    const events = [
+      device(0, 'run-begun', beginning(glued)),
+      device(0, 'done', { ...base!, ...now }),
+      device(240, 'begun', { ...glue!, ...now }),
+      section(240, 0, false),
+      device(241, 'begun', { ...top!, ...now }),
+      section(241, 0, true),
+      section(242, 1, false),
+      section(243, 2, false),
+    ];
+    const { film, tasks } = partIn(standing(events, 244));
+    expect([film!.stepId, film!.laidAt]).toEqual([glue!.stepId, START + 242 * MINUTE]);
+    expect(tasks[1]!.waitsFor).toBe('skinned');
+    const alarms = alarmsOf(standing(events, 244)).filter(({ partId }) => partId === PART);
+    expect(alarms.map(({ kind, at }) => [kind, at])).toEqual([['closing', tasks[1]!.closes!.low]]);
+  });
+
+  it('has the next task wait for the film as it is believed, the shop’s air counted once', () => {
+    const told = partIn(standing(looks({ minute: 1.7 * minuteOf('matte'), before: 'matte' }), 60));
+    const [opens, recoat] = [
+      told.tasks.find(({ state }) => state === 'next')!.opens!,
+      told.film!.states.recoat!,
+    ];
+    expect(Math.abs(Math.log((opens.at - START) / (recoat.at - START)))).toBeLessThan(0.05);
+    expect(Math.abs(Math.log((opens.low - START) / (recoat.low - START)))).toBeLessThan(0.06);
+  });
+
+  it('rings for a look when a window may be open, and to go when it most likely is', () => {
+    const task = current(standing(looks(), 20))!;
+    const alarms = alarmsOf(standing(looks(), 20)).filter(({ partId }) => partId === PART);
+    expect(alarms.map(({ kind, at }) => [kind, at])).toEqual([
+      ['look', task.opens!.low],
+      ['go', task.opens!.at],
+    ]);
+    expect(due(alarms, task.opens!.low - 1, task.opens!.low).map(({ kind }) => kind)).toEqual(['look']);
+    expect(due(alarms, task.opens!.low, task.opens!.at - 1)).toEqual([]);
+  });
+
+  it('ends a task when it was told to have ended, however long it is thought to take', () => {
+    const device = tablet();
+    const quick = [
+      device(0, 'run-begun', beginning(glued)),
+      device(0, 'begun', { ...base!, ...now }),
+      device(1, 'done', { ...base!, ...now }),
+      // Begun before the hands are thought to be free: as it was told.
+      device(2, 'begun', { ...glue!, ...now }),
+      device(2, 'section', { ...glue!, ...now, index: 0, painted: false }),
+    ];
+    const { film, tasks } = partIn(standing(quick, 3));
+    expect(tasks[0]!.hands).toBeGreaterThan(120);
+    expect(film!.laidAt).toBe(START + 2 * MINUTE);
+    const skins = film!.states.skinned!.at;
+    expect(Math.abs(tasks[1]!.closes!.at - skins)).toBeLessThan(2 * MINUTE);
+  });
+
+  it('tells what was planned beside what was done', () => {
+    const device = tablet();
+    const events = [
+      device(0, 'run-begun', beginning(glued)),
+      device(12, 'begun', { ...base!, ...now }),
+      device(12, 'film', { ...base!, thicknessUm: 130 }),
+      device(14, 'done', { ...base!, ...now }),
+    ];
+    const bench = standing(events, 20);
+    const lines = recordOf(foldRun(events)!, bench).filter(({ partId }) => partId === PART);
+    expect(lines.map(({ stepId }) => stepId)).toEqual([base!.stepId, glue!.stepId, top!.stepId]);
+    const planned = bench.parts[0]!.tasks[0]!.plannedAt!;
+    expect(lines[0]).toEqual(
+      jasmine.objectContaining({
+        begunAt: START + 12 * MINUTE,
+        doneAt: START + 14 * MINUTE,
+        late: START + 12 * MINUTE - planned,
+        film: jasmine.objectContaining({ told: 130 }),
+      }),
+    );
+    expect([lines[1]!.begunAt, lines[1]!.late]).toEqual([null, null]);
+  });
+
   it('is the same from the same events with a fresh memory or a full one', () => {
     const events = looks({ minute: 20, after: 'matte' }, { minute: 40, before: 'recoat' });
     const known: Beliefs = new Map();
@@ -229,7 +321,43 @@ describe('seals, waxes and preparation at the bench', () => {
       const [partId, stepId, coat] = task.key.split(' ');
       events.push(device(minute, 'done', { partId: partId!, stepId: stepId!, coat: Number(coat), ...now }));
     }
+    // The moment of buffing is the forecast's too.
+    const seal = plan.finishes[0]!.steps[1]!.id;
+    const { done } = knownOf(foldRun(events)!, plan.piece.parts[0]!.id, start + 99_999 * MINUTE);
+    expect(done[seal]!.coats!.length).toBe(2);
+    expect(done[seal]!.buffAt).toBeGreaterThan(done[seal]!.coats![1]!);
     expect(seen[0]).toBe('prepare 0');
     expect(seen.slice(-4)).toEqual(['step 0', 'coat 0', 'coat 1', 'buff 0']);
+  });
+});
+
+describe('a window that was missed', () => {
+  it('is told all the same: milk paint long after its sealer had dried', () => {
+    let id = 0;
+    const made = newPlan('chippy-milk', 'Stand', 7, '2026-05-12T08:00:00.000Z', () => `m${++id}`);
+    const plan = { ...made, timing: { ...made.timing, prepares: false } };
+    const part = plan.piece.parts[0]!.id;
+    const device = deviceOf('tablet', plan);
+    const of = timetable(plan).table;
+    const start = Date.parse(plan.startsAt);
+    const events = [device(0, 'run-begun', beginning(plan))];
+    const { steps } = plan.finishes[0]!;
+    const sealer = steps.findIndex(
+      (step, i) =>
+        'medium' in step &&
+        steps[i + 1]?.kind === 'coat' &&
+        'medium' in steps[i + 1]! &&
+        (steps[i + 1] as { medium: string }).medium === 'milk' &&
+        step.medium !== 'milk',
+    );
+    steps.slice(0, sealer + 1).forEach(({ id: stepId }, i) => {
+      events.push(device(3000 * (i + 1), 'done', { partId: part, stepId, coat: 0, ...now }));
+    });
+    const at = start + (3000 * (sealer + 1) + 2000) * MINUTE;
+    const task = benchOf(foldRun(events)!, of, at, new Map()).parts[0]!.tasks.find(
+      ({ stepId }) => stepId === steps[sealer + 1]!.id,
+    )!;
+    expect(task.closes).not.toBeNull();
+    expect(task.closes!.at).toBeLessThan(at);
   });
 });

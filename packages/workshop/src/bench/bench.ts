@@ -307,7 +307,9 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
     current = {
       ...one,
       opens: bandOf(at(opens), waitsFor !== null && waitsFor === dueState(step, task) ? top : null),
-      closes: closes === null ? null : bandOf(at(closes), top),
+      // Glue in hand closes by itself, whatever lies below it.
+      closes:
+        waitsFor === 'skinned' ? momentOf(top!, 'skinned') : closes === null ? null : bandOf(at(closes), top),
       below: waitsFor === null ? null : top!.coat.step.id,
       waitsFor,
       notes: state === 'next' ? notesNow(basis, task, (today.now - start) / 1000) : [],
@@ -392,17 +394,24 @@ function bandOf(at: number, top: Top | null): Band {
   return { at, low: scaled(near.low), high: scaled(near.high) };
 }
 
-function filmOf(partId: string, { coat, belief }: Top, current: BenchTask | null): BenchFilm {
+/** When a film comes into a state, as it is believed; null for one that is not known to come. */
+function momentOf({ coat, belief }: Top, state: LiveState): Band | null {
+  const moment = momentBelieved(belief, state);
+  if (moment === null) return null;
+  const at = (seconds: number): number => coat.laidAt + 1000 * seconds;
+  return { at: at(moment.at), low: at(moment.low), high: at(moment.high) };
+}
+
+function filmOf(partId: string, top: Top, current: BenchTask | null): BenchFilm {
+  const { coat, belief } = top;
   const { laidAt, step } = coat;
-  const told = (seconds: number): number => laidAt + 1000 * seconds;
   const states = Object.fromEntries(
     LIVE_STATES.flatMap((state) => {
-      const moment = momentBelieved(belief, state);
-      if (moment === null) return [];
-      return [[state, { at: told(moment.at), low: told(moment.low), high: told(moment.high) }] as const];
+      const moment = momentOf(top, state);
+      return moment === null ? [] : [[state, moment] as const];
     }),
   );
   const last = Math.max(1, ...coat.looks.map(({ since }) => since));
   const look = current?.waitsFor == null ? null : nextLook(belief, current.waitsFor, last);
-  return { partId, stepId: step.id, laidAt, states, lookAt: look === null ? null : told(look) };
+  return { partId, stepId: step.id, laidAt, states, lookAt: look === null ? null : laidAt + 1000 * look };
 }

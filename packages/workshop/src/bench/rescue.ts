@@ -94,9 +94,6 @@ const SPEAKS: Readonly<Partial<Record<FindingCode, Cause>>> = {
   'seal-thick': 'too-thick',
 };
 
-/** Damp from so much on [share]. */
-const DAMP = 0.65;
-
 /** A cause, and whether what was done speaks for it. */
 export interface RankedCause {
   readonly cause: Cause;
@@ -140,7 +137,6 @@ export function causesOf(wrong: Wrong, run: Run, of: PartPlan): RankedCause[] {
     if (done.mix === 'thicker') told.add('thick-mix');
     if (done.mix === 'thinner') told.add('thin-mix');
   }
-  if (run.air.some(({ humidity }) => humidity >= DAMP)) told.add('damp');
   const usual = USUAL[wrong].map((cause): RankedCause => ({ cause, likely: told.has(cause) }));
   return [...usual.filter(({ likely }) => likely), ...usual.filter(({ likely }) => !likely)];
 }

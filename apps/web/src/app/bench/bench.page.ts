@@ -66,6 +66,8 @@ export class BenchPage {
     const plan = this.file();
     if (plan === null || this.beginning()) return;
     this.beginning.set(true);
+    // Asked once something stands at stake: the browser may say no.
+    void navigator.storage?.persist?.();
     const runId = randomId();
     const begun = beginAt(plan, new Date(this.box.now()).toISOString());
     await this.box.tell(runId, [{ kind: 'run-begun', planId: this.id(), plan: filePlan(begun) }]);
