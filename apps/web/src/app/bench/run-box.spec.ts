@@ -1,0 +1,153 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { API, type EventsRequest, type RunEvent } from '@zaffet/contract';
+import { RUN_PAUSES, RunBox, type RunNews } from './run-box';
+import { randomId, type Telling } from './run-store';
+
+const note = (text: string): Telling => ({ kind: 'note', partId: null, text });
+
+/** A server that keeps events by id, may be away, and cannot read what it is told to refuse. */
+class FakeServer {
+  readonly kept = new Map<string, RunEvent[]>();
+  readonly batches: number[] = [];
+  away = 0;
+  unreadable: string | null = null;
+  /** How far its clock is before this device's [ms]. */
+  ahead = 0;
+
+  readonly fetch = (address: string, options?: { body?: string }): Promise<Response> => {
+    if (this.away > 0) {
+      this.away -= 1;
+      return Promise.reject(new TypeError('away'));
+    }
+    const run = /runs\/([^/]+)\/events/.exec(address)?.[1] ?? '';
+    const mine = this.kept.get(run) ?? [];
+    this.kept.set(run, mine);
+    const now = new Date(Date.now() + this.ahead).toISOString();
+    if (options?.body === undefined) {
+      const after = Number(/after=(\d+)/.exec(address)?.[1] ?? 0);
+      const events = mine.slice(after).map((event, i) => ({ seq: after + i + 1, event }));
+      return this.answer(200, { events, upTo: mine.length, now });
+    }
+    const { events } = JSON.parse(options.body) as EventsRequest;
+    if (events.some((event) => event.kind === 'note' && event.text === this.unreadable))
+      return this.answer(400, { code: 'run.invalid', message: 'text is not so.', fields: [] });
+    this.batches.push(events.length);
+    for (const event of events) if (!mine.some(({ id }) => id === event.id)) mine.push(event);
+    const taken = Object.fromEntries(
+      events.map(({ id }) => [id, mine.findIndex((one) => one.id === id) + 1]),
+    );
+    return this.answer(200, { taken, refused: [], now });
+  };
+
+  private answer(status: number, body: unknown): Promise<Response> {
+    return Promise.resolve(new Response(JSON.stringify(body), { status }));
+  }
+}
+
+describe('the way of runs to the server', () => {
+  let server: FakeServer;
+  let box: RunBox;
+
+  beforeEach(() => {
+    server = new FakeServer();
+    spyOn(globalThis, 'fetch').and.callFake(server.fetch as typeof fetch);
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: RUN_PAUSES, useValue: { first: 1, longest: 4, patience: 1000 } },
+      ],
+    });
+    box = TestBed.inject(RunBox);
+  });
+
+  const sent = async (run: string, count: number): Promise<string[]> => {
+    const texts = (): string[] =>
+      (server.kept.get(run) ?? []).map((event) => (event.kind === 'note' ? event.text : event.kind));
+    for (let n = 0; n < 400 && texts().length < count; n++) await new Promise((go) => setTimeout(go, 5));
+    return texts();
+  };
+  const quiet = (): Promise<unknown> => new Promise((go) => setTimeout(go, 40));
+
+  it('is each thing once, in the order it was told', async () => {
+    const run = randomId();
+    await box.tell(run, [note('a'), note('b')]);
+    await box.tell(run, [note('c')]);
+    expect(await sent(run, 3)).toEqual(['a', 'b', 'c']);
+    await quiet();
+    expect(server.kept.get(run)!.length).toBe(3);
+    expect(box.state().unsent).toBe(0);
+    expect(await box.known(run)).toHaveSize(3);
+  });
+
+  it('waits while the server is away, says so, and loses nothing', async () => {
+    const run = randomId();
+    server.away = 3;
+    await box.tell(run, [note('while away')]);
+    await new Promise((go) => setTimeout(go, 2));
+    expect(await sent(run, 1)).toEqual(['while away']);
+    await quiet();
+    expect([box.state().away, box.state().unsent]).toEqual([false, 0]);
+  });
+
+  it('sends many by batches the server takes', async () => {
+    const run = randomId();
+    await box.tell(
+      run,
+      Array.from({ length: 120 }, (_, i) => note(String(i))),
+    );
+    expect((await sent(run, 120)).length).toBe(120);
+    expect(Math.max(...server.batches)).toBeLessThanOrEqual(50);
+  });
+
+  it('lets the others pass where the server cannot read one, and says why', async () => {
+    const run = randomId();
+    server.unreadable = 'bad';
+    await box.tell(run, [note('good'), note('bad'), note('better')]);
+    expect(await sent(run, 2)).toEqual(['good', 'better']);
+    await quiet();
+    expect(box.state().refused).toBe('text is not so.');
+    // It stays here, and is not sent for ever.
+    expect(box.state().unsent).toBe(0);
+    expect(await box.known(run)).toHaveSize(3);
+  });
+
+  it('goes by the server’s clock once it has answered', async () => {
+    server.ahead = 7 * 60_000;
+    const run = randomId();
+    await box.tell(run, [note('first')]);
+    await sent(run, 1);
+    await quiet();
+    expect(Math.abs(box.state().offsetMs - server.ahead)).toBeLessThan(2000);
+    const [later] = await box.tell(run, [note('second')]);
+    expect(Math.abs(later!.offsetMs - server.ahead)).toBeLessThan(2000);
+    // What was told before keeps what was known then.
+    expect((await box.known(run)).find((event) => event.n < later!.n)!.offsetMs).not.toBe(later!.offsetMs);
+  });
+
+  it('fetches what others told, after what it has seen, and asks for no run the server does not know yet', async () => {
+    const run = randomId();
+    const other = {
+      ...note('theirs'),
+      id: randomId(),
+      device: 'other',
+      n: 1,
+      at: '2026-05-12T08:00:00.000Z',
+    };
+    server.kept.set(run, [{ ...other, offsetMs: 0 } as RunEvent]);
+    const news: RunNews[] = [];
+    box.news$.subscribe((one) => news.push(one));
+    await box.fetch(run);
+    await box.fetch(run);
+    expect(news.filter(({ runId }) => runId === run).map(({ events }) => events.length)).toEqual([1]);
+    expect((await box.known(run)).map(({ id }) => id)).toEqual([other.id]);
+
+    const fresh = randomId();
+    server.away = 1e6;
+    await box.tell(fresh, [{ kind: 'run-begun', planId: null, plan: {} } as unknown as Telling]);
+    await expectAsync(box.fetch(fresh)).toBeResolved();
+    expect(API.runEvents(fresh)).toContain(fresh);
+    server.away = 0;
+    await sent(fresh, 1);
+  });
+});
