@@ -76,8 +76,19 @@ export class BenchAlarms {
     this.rung.update((before) => [...rung, ...before].slice(0, SHOWN));
     this.sound.ring();
     navigator.vibrate?.(BUZZ);
-    if (this.means().notices === 'granted')
-      for (const { alarm, text } of rung) new Notification('Zaffet', { body: text, tag: alarm.id });
+    if (this.means().notices === 'granted') for (const one of rung) void this.notice(one);
+  }
+
+  /** By the page's worker where there is one: a phone takes notices from nobody else. */
+  private async notice({ alarm, text }: Rung): Promise<void> {
+    const told = { body: text, tag: alarm.id, data: { to: location.pathname } };
+    try {
+      const registration = await navigator.serviceWorker?.getRegistration();
+      if (registration?.active != null) await registration.showNotification('Zaffet', told);
+      else new Notification('Zaffet', told);
+    } catch {
+      this.means.update((before) => ({ ...before, notices: 'missing' }));
+    }
   }
 
   private readonly titleNow = computed(() => {

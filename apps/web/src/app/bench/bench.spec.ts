@@ -129,6 +129,15 @@ describe('the drawing of a part', () => {
     expect(host.querySelector('ellipse')!.getAttribute('fill')).toBe(colour);
     expect(host.querySelector('rect')!.getAttribute('fill')).not.toBe(colour);
     expect(host.textContent).toContain('only Pull');
+
+    // Only the field: the rim stays bare over it.
+    drawing.componentRef.setInput('part', { ...part, zones: [] });
+    drawing.componentRef.setInput('step', { ...step, only: null, where: 'field' });
+    await drawing.whenStable();
+    const fills = [...host.querySelectorAll('rect')].map((rect) => rect.getAttribute('fill'));
+    expect(fills.length).toBe(5);
+    expect(fills[0]).toBe(colour);
+    expect(fills.slice(1).includes(colour)).toBeFalse();
   });
 });
 

@@ -46,7 +46,7 @@ interface Shape {
           [attr.y]="band.y"
           [attr.width]="band.width"
           [attr.height]="band.height"
-          [attr.fill]="paint()"
+          [attr.fill]="rim()"
         />
       }
       @for (shape of shapes(); track shape.zone.id) {
@@ -122,6 +122,8 @@ export class PlaceDrawing {
   });
   protected readonly field = computed(() => (this.everywhere() ? this.paint() : this.bare));
 
+  protected readonly rim = computed(() => (this.placed()?.where === 'field' ? this.bare : this.paint()));
+
   /** Edges or corners where only they are worked; the rim that is left where only the field is. */
   protected readonly bands = computed(() => {
     const placed = this.placed();
@@ -134,7 +136,7 @@ export class PlaceDrawing {
       { x: 0, y: 0, width: edge, height },
       { x: width - edge, y: 0, width: edge, height },
     ];
-    if (placed.where === 'edges') return all;
+    if (placed.where === 'edges' || placed.where === 'field') return all;
     if (placed.where !== 'corners') return [];
     const corner = CORNER * Math.min(width, height);
     return [0, 1].flatMap((right) =>

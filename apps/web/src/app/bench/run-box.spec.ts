@@ -12,6 +12,8 @@ class FakeServer {
   readonly batches: number[] = [];
   away = 0;
   unreadable: string | null = null;
+  /** A run it knows nothing of. */
+  unknown: string | null = null;
   /** How far its clock is before this device's [ms]. */
   ahead = 0;
 
@@ -21,6 +23,8 @@ class FakeServer {
       return Promise.reject(new TypeError('away'));
     }
     const run = /runs\/([^/]+)\/events/.exec(address)?.[1] ?? '';
+    if (run === this.unknown)
+      return this.answer(404, { code: 'run.not-found', message: 'No such run.', fields: [] });
     const mine = this.kept.get(run) ?? [];
     this.kept.set(run, mine);
     const now = new Date(Date.now() + this.ahead).toISOString();
@@ -110,6 +114,17 @@ describe('the way of runs to the server', () => {
     // It stays here, and is not sent for ever.
     expect(box.state().unsent).toBe(0);
     expect(await box.known(run)).toHaveSize(3);
+  });
+
+  it('does not hold up another run behind one whose beginning the server would not take', async () => {
+    const [lost, fine] = [randomId(), randomId()];
+    server.unknown = lost;
+    await box.tell(lost, [note('of no run')]);
+    await box.tell(fine, [note('of another')]);
+    expect(await sent(fine, 1)).toEqual(['of another']);
+    await quiet();
+    expect(box.state().away).toBeFalse();
+    expect(await box.known(lost)).toHaveSize(1);
   });
 
   it('goes by the server’s clock once it has answered', async () => {

@@ -256,7 +256,9 @@ export class RunBox {
       // A request that hangs, at a sleeping access point, is given up.
       signal: AbortSignal.timeout(this.pauses.patience),
     });
-    if (answer.status === 400) throw new Unreadable(((await answer.json()) as Fault).message);
+    // A run whose beginning was refused is not there for what follows either: others must not wait for it.
+    if (answer.status === 400 || answer.status === 404)
+      throw new Unreadable(((await answer.json()) as Fault).message);
     if (!answer.ok) throw new Error(String(answer.status));
     return (await answer.json()) as Answer;
   }
