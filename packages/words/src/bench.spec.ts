@@ -64,6 +64,8 @@ describe('words at the bench', () => {
     expect(lines[3]).toBe('Read: sanding dust');
     expect(lines[4]).toBe('Read: of-a-later-zaffet');
     expect(lines[5]).toBe('After a day: Just right, thicker glue');
+    const words = told('verdict', { when: 'at-once', verdict: null, text: 'another white' });
+    expect(toldText(words, plan)).toBe('At once: another white');
   });
 
   it('name what went wrong, and say what a way out changes, or that it changes nothing', () => {

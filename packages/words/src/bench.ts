@@ -232,8 +232,10 @@ export function toldText(event: RunEvent, plan: Plan): string {
       return event.text;
     case 'outcome':
       return `Measured the ${part(event.partId)}`;
-    case 'verdict':
-      return `${VERDICT_TIME_WORDS[event.when]}: ${VERDICT_WORDS[event.verdict]}${event.text === '' ? '' : `, ${event.text}`}`;
+    case 'verdict': {
+      const said = [event.verdict === null ? '' : VERDICT_WORDS[event.verdict], event.text];
+      return `${VERDICT_TIME_WORDS[event.when]}: ${said.filter(Boolean).join(', ')}`;
+    }
     case 'taken-back':
       return 'Took something back';
     case 'paused':

@@ -44,7 +44,7 @@ const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
     chipped: wanted('readShare'),
     worn: wanted('readShare'),
   },
-  verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS), text: text().allow('') },
+  verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS).allow(null), text: text().allow('') },
   'taken-back': { eventId: id() },
   paused: {},
   resumed: {},

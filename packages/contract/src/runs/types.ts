@@ -73,8 +73,8 @@ export interface RunBodies {
     readonly chipped: number | null;
     readonly worn: number | null;
   };
-  /** How it is liked, and what to do otherwise next time. */
-  readonly verdict: { readonly when: VerdictTime; readonly verdict: Verdict; readonly text: string };
+  /** How it is liked, null where nobody said, and what to do otherwise next time. */
+  readonly verdict: { readonly when: VerdictTime; readonly verdict: Verdict | null; readonly text: string };
   /** What was told by mistake, by the id of its event. */
   readonly 'taken-back': { readonly eventId: string };
   readonly paused: object;

@@ -98,7 +98,7 @@ export class RunRecord {
   }
 
   protected nextTime(text: string): void {
-    const verdict = this.told()?.verdict ?? 'middling';
+    const verdict = this.told()?.verdict ?? null;
     this.model.tell({ kind: 'verdict', when: this.when(), verdict, text: plainText(text) });
   }
 }

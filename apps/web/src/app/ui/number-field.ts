@@ -57,7 +57,7 @@ import { Units } from '../data/units';
       border: 1px solid var(--field-line, var(--line));
       border-radius: 4px;
       padding: 0 8px;
-      height: 32px;
+      height: var(--field-height, 32px);
     }
     .box:focus-within {
       border-color: var(--kelp);
