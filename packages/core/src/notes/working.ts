@@ -2,7 +2,7 @@ import { airIndexAt, hotSurface } from '../air';
 import { bleachWetFor, type Course, type FilmRun, JETS, waxManner } from '../course';
 import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../plan';
 import { isClear, isOf, substrate } from '../media';
-import { jellySoaks, type Outcome, saltBed, staysPale } from '../outcome';
+import { jellySoaks, type RemovalForecast, saltBed, staysPale } from '../outcome';
 import { toolOf } from '../tools';
 import { softenedShare } from '../wear';
 import { type AddFinding } from './codes';
@@ -13,8 +13,11 @@ const IN_VAIN = 1.5e-6;
 /** From this grit on paper smooths; common practice. */
 const SMOOTHING = 280;
 
+/** What a tool takes; how much of the panel it lays open only where all that comes of a plan is known. */
+export type Removed = Omit<RemovalForecast, 'share'> & Partial<Pick<RemovalForecast, 'share'>>;
+
 /** Resists, distressing and finishing: what will disappoint. */
-export function workingRules(course: Course, result: Outcome, add: AddFinding): void {
+export function workingRules(course: Course, removals: readonly Removed[], add: AddFinding): void {
   const { plan, films, times, air } = course;
   plan.steps.forEach((step, i) => {
     const later = plan.steps.slice(i + 1);
@@ -24,7 +27,7 @@ export function workingRules(course: Course, result: Outcome, add: AddFinding): 
       case 'resist':
         return resistRules(step, later, course, add);
       case 'distress': {
-        const removal = result.removals.find((r) => r.stepId === step.id);
+        const removal = removals.find((r) => r.stepId === step.id);
         if (top === undefined || removal === undefined) return;
         if (removal.effort !== null && removal.effort > HARD)
           add('blade-hard', 'warn', step.id, { effort: removal.effort });
@@ -37,7 +40,7 @@ export function workingRules(course: Course, result: Outcome, add: AddFinding): 
             add('bleach-dried', 'tip', step.id, { wetFor, share: softenedShare(wetFor, wetFor) });
         }
         // Fine paper is meant to smooth, or to take what is loose: that it wears nothing is no fault.
-        if (action === 'sand' && step.grit < SMOOTHING && removal.share < 0.002) {
+        if (action === 'sand' && step.grit < SMOOTHING && (removal.share ?? 1) < 0.002) {
           const barrier = there.findLast((film) => film.medium.hardness >= 68);
           add(barrier === top ? 'barrier-holds' : 'nothing-comes-off', 'tip', step.id, {
             depth: removal.depth,

@@ -12,6 +12,7 @@ export {
 export { fluteAt } from './carving';
 export { underShare } from './under';
 export { outcomeOf } from './outcome';
+export { removalsBy } from './rub';
 export { jellySoaks, saltBed, staysPale } from './scene';
 export * from './types';
 export { lookOf } from './zones';

@@ -1,8 +1,8 @@
 import { chipShare } from '../chip';
 import { type CrackPattern, lawWhereItCracks } from '../crack';
 import { valueAt } from '../film';
-import { bleachWetFor, type Course, type Factors, type FilmRun, leaves, waxManner } from '../course';
-import { factorOf, isClear, type Learned, substrate } from '../media';
+import { type Course, type Factors, type FilmRun, leaves, waxManner } from '../course';
+import { isClear, type Learned } from '../media';
 import {
   type Distress,
   groundOf,
@@ -17,11 +17,11 @@ import {
   whereOf,
 } from '../plan';
 import { toolOf } from '../tools';
-import { abrasion, bladeEffort, type FilmNow } from '../wear';
 import { carvingFor, groundsKeep } from './carving';
 import { type OnStand, type Scene, type SceneEvent } from './history';
-import { groundLayers, layerOfStep, oldFilm } from './layers';
+import { groundLayers, layerOfStep } from './layers';
 import { type FilmResponse, type LocalCracks, type Patch } from './places';
+import { rubbed } from './rub';
 import { driesOtherwise, type Stand } from './stands';
 
 /** Wax that was worked in stays in this share of open cracks; assumed. */
@@ -46,8 +46,6 @@ function waxed(
 }
 /** Of what brittle paint would pull off wax that was rubbed on, so much goes before anything touches it; assumed. */
 const BY_ITSELF = 0.3;
-/** A brush leaves a film's thickness uneven by this share of it, root mean square; as it is drawn. */
-const ROUGHNESS = 0.2;
 /** A grain bites where the wet film is at least this part of it deep; common practice. */
 const GRAIN_NEEDS = 4;
 /** Cracks that take less of the area, or run in less of the film, are neither seen nor grown. */
@@ -399,34 +397,22 @@ export function sceneOf(
   }
 
   function rub(step: Distress): SceneEvent | null {
-    const at = begins.get(step.id)!;
-    const lying = films.filter((film) => there.has(layerOf.get(film.step.id)!));
-    const old = substrate(plan.panel.substrate).finish;
-    const below = old === null ? null : oldFilm(old);
-    const now = (film: FilmRun): FilmNow => {
-      const touch = film.openStates.touch ?? Infinity;
-      const wet = at >= touch ? 0 : touch === Infinity ? 1 : (touch - at) / Math.max(1, touch - film.laidAt);
-      return { medium: film.medium, age: at - touch, wet: Math.min(1, wet) };
-    };
-    const { action, exposure } = toolOf(step.tool);
-    const roughUm = ROUGHNESS * Math.hypot(...lying.map(({ solidsUm }) => solidsUm));
-    const uppermost = lying.at(-1);
-    const top = uppermost === undefined ? below : now(uppermost);
-    if (top === null) return null;
-    const wetFor = action === 'soften' ? bleachWetFor(course, step) : 0;
-    const off = abrasion(step, top, wetFor, roughUm);
+    const off = rubbed(course, step, learned, factors);
+    if (off === null) return null;
+    const { medianUm, spread, relief, roughUm, effort } = off;
     const resistance = [...ground, ...laid].map(() => 1);
-    if (below !== null && ground.length > 1) resistance[1] = off.resistance(below);
-    for (const film of lying) resistance[layerOf.get(film.step.id)!] = off.resistance(now(film));
-    if (action === 'cut') efforts.set(step.id, bladeEffort(top.medium, top.age));
+    if (off.old !== null && ground.length > 1) resistance[1] = off.old;
+    off.lying.forEach((film, i) => (resistance[layerOf.get(film.step.id)!] = off.resistance[i]!));
+    if (effort !== null) efforts.set(step.id, effort);
+    const { action, exposure } = toolOf(step.tool);
     return {
       kind: 'rub',
-      at,
+      at: begins.get(step.id)!,
       stepId: step.id,
       tool: step.tool,
-      medianUm: off.medianUm * (factors.wear ?? 1) * factorOf(learned, `wear:${step.tool}`),
-      spread: off.spread,
-      relief: off.relief,
+      medianUm,
+      spread,
+      relief,
       roughUm,
       carving: carvingFor(action, plan.panel.relief),
       exposure,

@@ -1,8 +1,6 @@
 import { type Basis } from '../basis';
 import { type Course, courseOf, courseOfRun, type RunState } from '../course';
-import { courseNotes, type FindingCode, notesOf } from '../notes';
-import { outcomeOf } from '../outcome';
-import { toolOf } from '../tools';
+import { earlyNotes, type FindingCode } from '../notes';
 import { type Bench, type Built, keyOf } from './build';
 import { topFilm } from './chain';
 import { momentsOf } from './tell';
@@ -28,14 +26,12 @@ const OF_MOMENTS: readonly FindingCode[] = [
   'milk-old',
 ];
 
-/** What is said of moments, by step. What a cloth does hangs on all that comes of a plan, the rest on its course. */
-function saidOf(basis: Basis, course: Course): ReadonlySet<string> {
-  const rubs = basis.plan.steps.some(
-    (step) => step.kind === 'distress' && toolOf(step.tool).action === 'rub',
-  );
-  const found = rubs ? notesOf(course, outcomeOf(basis, course, {})) : courseNotes(course);
+/** What is said of moments, by step. */
+function saidOf({ shop }: Basis, course: Course): ReadonlySet<string> {
   return new Set(
-    found.filter(({ code }) => OF_MOMENTS.includes(code)).map(({ code, stepId }) => `${stepId} ${code}`),
+    earlyNotes(course, shop.learned)
+      .filter(({ code }) => OF_MOMENTS.includes(code))
+      .map(({ code, stepId }) => `${stepId} ${code}`),
   );
 }
 
