@@ -176,6 +176,10 @@ export const SKIP_REASONS = [
   'the medium is not there',
 ] as const;
 
+/** That hands are wanted after their hours. */
+export const overtimeText = (until: string): string =>
+  `Somebody has to stay until ${until}: what lies there now would be too late in the morning.`;
+
 /** Minutes ago that can be told with one press. */
 export const MINUTES_AGO = [2, 5, 8, 12, 20, 30, 60] as const;
 

@@ -2,6 +2,7 @@ import {
   type EventsAnswer,
   fault,
   type KeptEvent,
+  type Refused,
   type RunEvent,
   type RunSummary,
   ZaffetError,
@@ -58,7 +59,7 @@ export async function takeEvents(
         ),
       );
     const taken: Record<string, number> = {};
-    const refused: { id: string; message: string }[] = [];
+    const refused: Refused[] = [];
     const fresh: (typeof runEvents.$inferInsert)[] = [];
     let seq = row.events;
     for (const event of events) {
@@ -66,10 +67,12 @@ export async function takeEvents(
       const same = [...known, ...fresh].find((one) => one.id === id);
       const place = [...known, ...fresh].find((one) => one.device === device && one.n === n);
       if (same !== undefined && same.run === run) taken[id] = same.seq;
-      else if (same !== undefined) refused.push({ id, message: 'Another run has an event of this id.' });
+      else if (same !== undefined)
+        refused.push({ id, reason: 'id-taken', message: 'Another run has an event of this id.' });
       else if (place !== undefined)
         refused.push({
           id,
+          reason: 'number-taken',
           message: `This device has told another event as its number ${n}. It was set back; begin a new count.`,
         });
       else {

@@ -109,10 +109,17 @@ export interface EventsRequest {
   readonly events: readonly RunEvent[];
 }
 
+/** An event that cannot be kept: its id stands for another, or its device has told another by its number already. */
+export interface Refused {
+  readonly id: string;
+  readonly message: string;
+  readonly reason: 'id-taken' | 'number-taken';
+}
+
 /** What came of them: by their ids the counts they have now, and those that cannot be kept, with why. */
 export interface EventsAnswer {
   readonly taken: Readonly<Record<string, number>>;
-  readonly refused: readonly { readonly id: string; readonly message: string }[];
+  readonly refused: readonly Refused[];
   /** The server's clock, ISO 8601. */
   readonly now: string;
 }

@@ -1,7 +1,7 @@
 import { type PrepStep } from '../plan';
 import { SECONDS_PER_MINUTE } from '../units';
-import { chainOf, doing, windowAt } from './chain';
-import { type Job, type Problem, type TaskKind } from './types';
+import { type Chain, doing, windowAt } from './chain';
+import { type Problem, type TaskKind } from './types';
 
 /** What the hands are at in one go for one part, as soon as the part lets them. Moments in s from the plan's start. */
 export interface PartTask {
@@ -23,12 +23,8 @@ export interface PartTask {
   readonly lag: number;
 }
 
-/**
- * The tasks of a part that has the hands to itself: what was begun at its moments, the rest as soon as it can.
- * @throws InputError as `forecast`
- */
-export function partTasks(job: Job, problem: Problem): PartTask[] {
-  const chain = chainOf(job, problem);
+/** The tasks of a part that has the hands to itself: what was begun at its moments, the rest as soon as it can. */
+export function tasksAlone(chain: Chain, problem: Problem): PartTask[] {
   // What comes too late still has a moment it should have begun by.
   const told = { ...chain, keeps: [] };
   return chain.tasks.map((task, i): PartTask => {

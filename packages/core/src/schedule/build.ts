@@ -1,9 +1,9 @@
 import { type AirSeries } from '../air';
 import { checkRange } from '../errors';
-import { type Facing } from '../piece';
 import { checkWork } from '../plan';
 import { SECONDS_PER_DAY, SECONDS_PER_MINUTE } from '../units';
 import {
+  begunOf,
   type Chain,
   chainOf,
   doing,
@@ -15,7 +15,7 @@ import {
   windowAt,
 } from './chain';
 import { type Booking } from './booking';
-import { Floor } from './floor';
+import { Floor, type Wish } from './floor';
 import { type Order, type Problem } from './types';
 
 /*
@@ -144,23 +144,86 @@ export const withPins = (bench: Bench, pins: Problem['pins']): Bench => ({
 /** The same parts with a latest start more or less: what was worked out stays. */
 export const withLearned = (bench: Bench, learned: Order['learned']): Bench => ({ ...bench, learned });
 
+/** A timetable while it is made: whose next tasks can be put on the floor. */
+interface Placing {
+  left(job: number): boolean;
+  /** How many tasks of a job are placed. */
+  placed(job: number): number;
+  /** When a job can go on. */
+  opens(job: number): number;
+  /** Places the next cluster of a job, and first all of those it follows. */
+  cluster(job: number): void;
+  /** It cannot go on. */
+  stopped(): boolean;
+}
+/** In which order clusters are placed. */
+type Way = (placing: Placing) => void;
+
+const inOrder =
+  (jobs: readonly number[]): Way =>
+  ({ cluster }) =>
+    jobs.forEach(cluster);
+
+/** The job that can go on soonest each time. */
+const soonest =
+  ({ chains, follows }: Bench): Way =>
+  ({ left, opens, cluster, stopped }) => {
+    while (!stopped()) {
+      let next = -1;
+      let first = Infinity;
+      chains.forEach((_, job) => {
+        if (!left(job) || follows[job]!.some(left)) return;
+        const at = opens(job);
+        if (at < first) [first, next] = [at, job];
+      });
+      if (next < 0) return;
+      cluster(next);
+    }
+  };
+
+/** Tasks as they were to come, each with its cluster. */
+const asMeant =
+  (tasks: readonly TaskAt[]): Way =>
+  ({ placed, cluster }) => {
+    for (const { job, task } of tasks) if (placed(job) <= task) cluster(job);
+  };
+
+/** A task by its index. */
+export interface TaskAt {
+  readonly job: number;
+  readonly task: number;
+}
+
 /**
  * Makes a timetable.
  * @param jobs - the order; the job that can go on soonest each time where null
  * @param joined - tasks that are placed together with what their window hangs on
  */
 export function build(bench: Bench, jobs: readonly number[] | null, joined: readonly string[]): Built {
+  return made(bench, jobs === null ? soonest(bench) : inOrder(jobs), joined);
+}
+
+/**
+ * Makes the timetable of what is under way: what was begun stands at its moments, the rest comes in the order meant.
+ * @param now - nothing else is begun before
+ */
+export function follow(bench: Bench, meant: readonly TaskAt[], now: number): Built {
+  const from = Math.max(bench.problem.from, now);
+  return made({ ...bench, problem: { ...bench.problem, from } }, asMeant(meant), []);
+}
+
+function made(bench: Bench, way: Way, joined: readonly string[]): Built {
   const together = new Set(joined);
-  let built = attempt(bench, jobs, together);
+  let built = attempt(bench, way, together);
   while (typeof built === 'string') {
     together.add(built);
-    built = attempt(bench, jobs, together);
+    built = attempt(bench, way, together);
   }
   return built;
 }
 
 /** A timetable, or the task that has to be joined to its opener first. */
-function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlySet<string>): Built | string {
+function attempt(bench: Bench, way: Way, joined: ReadonlySet<string>): Built | string {
   const { chains, problem, follows } = bench;
   const floor = new Floor(problem);
   const points = chains.map(({ root }) => root);
@@ -171,13 +234,13 @@ function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlyS
   let failed: Built['failed'] = null;
   let join: string | null = null;
   const left = (job: number): boolean => placed[job]!.length < chains[job]!.tasks.length;
+  const stopped = (): boolean => failed !== null || join !== null;
 
-  /** Places the next cluster of a job, and first all of those it follows. */
   const cluster = (job: number): void => {
-    for (const first of follows[job]!) while (left(first) && failed === null && join === null) cluster(first);
-    if (!left(job) || failed !== null || join !== null) return;
+    for (const first of follows[job]!) while (left(first) && !stopped()) cluster(first);
+    if (!left(job) || stopped()) return;
     used.push(job);
-    const after = Math.max(-Infinity, ...follows[job]!.map((first) => placed[first]!.at(-1)!.until));
+    const after = Math.max(problem.from, ...follows[job]!.map((first) => placed[first]!.at(-1)!.until));
     const found = placeCluster(bench, floor, job, placed[job]!.length, points[job]!, after, joined);
     if ('join' in found) join = found.join;
     else if ('failed' in found) failed = { job, task: found.failed };
@@ -190,23 +253,27 @@ function attempt(bench: Bench, jobs: readonly number[] | null, joined: ReadonlyS
   };
 
   const pinnedJobs = [...new Set([...bench.pinned.keys()].map((key) => Number(key.split(' ')[0])))];
-  for (const job of pinnedJobs) while (left(job) && failed === null && join === null) cluster(job);
-  if (jobs === null) {
-    while (failed === null && join === null) {
-      let next = -1;
-      let soonest = Infinity;
-      chains.forEach((chain, job) => {
-        if (!left(job) || follows[job]!.some(left)) return;
-        const { opens } = windowAt(chain, points[job]!, placed[job]!.length);
-        if (opens < soonest) [soonest, next] = [opens, job];
-      });
-      if (next < 0) break;
-      cluster(next);
+  chains.forEach((chain, job) => {
+    for (let i = 0; i < chain.tasks.length; i++) {
+      const begun = begunOf(chain, chain.tasks[i]!);
+      if (begun === null) break;
+      const took = floor.took(wishOf(bench, job, i, points[job]!, problem.from), begun);
+      placed[job]!.push(...took.made);
+      bookings[job]!.push(...took.made);
+      points[job] = took.after;
     }
-  } else for (const job of jobs) cluster(job);
+  });
+  for (const job of pinnedJobs) while (left(job) && !stopped()) cluster(job);
+  way({
+    left,
+    stopped,
+    cluster,
+    placed: (job) => placed[job]!.length,
+    opens: (job) => windowAt(chains[job]!, points[job]!, placed[job]!.length).opens,
+  });
   // In other air there may be other clusters than the order speaks of.
   chains.forEach((_, job) => {
-    while (left(job) && failed === null && join === null) cluster(job);
+    while (left(job) && !stopped()) cluster(job);
   });
   if (join !== null) return join;
 
@@ -262,8 +329,7 @@ function placeCluster(
   joined: ReadonlySet<string>,
 ): Cluster | { readonly join: string } | { readonly failed: number } {
   const chain = bench.chains[job]!;
-  const { problem, learned } = bench;
-  const { body, up } = placeOf(bench, job);
+  const { learned } = bench;
   const points: Point[] = [root];
   const made: (readonly Booking[])[] = [];
   const floors = new Map<number, number>();
@@ -271,22 +337,12 @@ function placeCluster(
   let moves = 0;
   for (let i = first; ;) {
     const point = points[i - first]!;
-    const task = chain.tasks[i]!;
     const key = keyOf(job, i);
-    const window = windowAt(chain, point, i, learned[key]);
     const late = missed.includes(i);
-    const found = floor.place({
-      job,
-      index: i,
-      task,
-      body,
-      up,
-      window,
-      late,
-      notBefore: Math.max(notBefore, floors.get(i) ?? -Infinity, bench.pinned.get(key) ?? -Infinity),
-      doing: (at) => doing(chain, point, task, at, problem),
-      after: (at, how) => stepTo(chain, point, i, at, how),
-    });
+    const wish = wishOf(bench, job, i, point, Math.max(notBefore, floors.get(i) ?? -Infinity), late);
+    const { window } = wish;
+    const begun = begunOf(chain, chain.tasks[i]!);
+    const found = begun === null ? floor.place(wish) : floor.took(wish, begun);
     if ('missedBy' in found) {
       const { opener } = window;
       if (late || window.closes === null) return { failed: i };
@@ -329,6 +385,28 @@ function reachesOver(chain: Chain, index: number, joined: ReadonlySet<string>, j
   return false;
 }
 
-function placeOf({ bodies, problem }: Bench, job: number): { body: string; up: Facing } {
-  return { body: bodies[job]!, up: problem.jobs[job]!.up };
+/** A task of a part as it is to be put on the floor. */
+function wishOf(
+  { chains, bodies, problem, learned, pinned }: Bench,
+  job: number,
+  index: number,
+  point: Point,
+  notBefore: number,
+  late = false,
+): Wish {
+  const chain = chains[job]!;
+  const task = chain.tasks[index]!;
+  const key = keyOf(job, index);
+  return {
+    job,
+    index,
+    task,
+    body: bodies[job]!,
+    up: problem.jobs[job]!.up,
+    window: windowAt(chain, point, index, learned[key]),
+    late,
+    notBefore: Math.max(notBefore, pinned.get(key) ?? -Infinity),
+    doing: (at) => doing(chain, point, task, at, problem),
+    after: (at, how) => stepTo(chain, point, index, at, how),
+  };
 }

@@ -172,7 +172,7 @@ export const topFilm = ({ laid }: Point): FilmRun | undefined => laid.films.at(-
 export function windowAt(chain: Chain, point: Point, index: number, taught = Infinity): Window {
   const task = chain.tasks[index]!;
   const { shift } = point;
-  const begun = doneOf(chain, task);
+  const begun = begunOf(chain, task);
   const own = (point.window.own ??= {
     opens: begun?.from ?? Math.max(point.ends, point.rests, opensAt(task, point)),
     closes: closesAt(chain, task, point),
@@ -261,28 +261,41 @@ function slotOf({ coarse }: Chain, point: Point, own: number): number {
   return Math.round(own / grid) * grid;
 }
 
-/** When a task was really begun and ended, as far as a run knows [s from the plan's start]; null where it was not begun. */
-function doneOf({ job }: Chain, task: Task): { from: number; until: number | null } | null {
+/** What is known of a task that was begun [s from the plan's start]. */
+export interface Begun {
+  readonly from: number;
+  /** When its hands left it; null where that is not known. */
+  readonly until: number | null;
+  /** They are still at it. */
+  readonly goes: boolean;
+}
+
+/** What a run knows of a task; null where it was not begun. */
+export function begunOf({ job }: Chain, task: Task): Begun | null {
   const known = job.basis.known?.done[task.step?.id ?? task.prepares[0]!];
   if (known === undefined) return null;
   switch (task.kind) {
     case 'buff':
-      return known.buffAt === undefined ? null : { from: known.buffAt, until: null };
+      return known.buffAt === undefined ? null : { from: known.buffAt, until: null, goes: false };
     case 'coat':
     case 'piece': {
-      const from = known.coats?.[task.coat] ?? (task.coat === 0 ? known.from : undefined);
-      return from === undefined ? null : { from, until: null };
+      const coats = known.coats ?? [known.from];
+      const from = coats[task.coat];
+      const goes = known.until === null && task.coat === coats.length - 1;
+      return from === undefined ? null : { from, until: null, goes };
     }
-    case 'sections':
-      return { from: known.from, until: job.basis.known!.done[task.top!.id]?.until ?? null };
+    case 'sections': {
+      const until = job.basis.known!.done[task.top!.id]?.until ?? null;
+      return { from: known.from, until, goes: until === null };
+    }
     default:
-      return known;
+      return { ...known, goes: known.until === null };
   }
 }
 
 /** How a task goes that begins at a moment [s from the plan's start]. */
 export function doing(chain: Chain, point: Point, task: Task, at: number, problem: Problem): Doing {
-  const ended = doneOf(chain, task)?.until ?? null;
+  const ended = begunOf(chain, task)?.until ?? null;
   if (task.kind !== 'sections') return { until: ended ?? at + task.hands, sections: 1, lag: 0, glued: null };
   const slot = slotOf(chain, point, at - point.shift);
   let how = point.goes.get(slot);

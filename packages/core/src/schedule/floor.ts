@@ -1,7 +1,7 @@
 import { type Facing } from '../piece';
 import { atWork, nextStretch, stretchFrom, type WorkTime } from '../plan';
 import { SECONDS_PER_MINUTE } from '../units';
-import { type Doing, type Point, type Window } from './chain';
+import { type Begun, type Doing, type Point, type Window } from './chain';
 import { type Booking, NEAR } from './booking';
 import { Bodies } from './bodies';
 import { Hands } from './hands';
@@ -56,6 +56,37 @@ const carriesBrush = (before: Booking, { job, index, task, window }: Wish): bool
   window.closes !== null &&
   window.closes - window.opens < WET_WINDOW;
 
+function bookingOf(
+  { job, index, task, body, up, window }: Wish,
+  from: number,
+  how: Doing,
+  by: { readonly hand: number; readonly carried: number },
+  { laid, shift }: Point,
+  turned: boolean,
+): Booking {
+  const film = laid.films.at(-1);
+  const lays = task.brushIn !== null && film !== undefined;
+  return {
+    job,
+    task: index,
+    hand: by.hand,
+    from,
+    until: how.until,
+    wash: task.wash + by.carried,
+    brushIn: task.brushIn,
+    brushOut: task.brushOut,
+    carries: by.carried > 0,
+    body,
+    up,
+    tacky: lays ? (film.openStates.tacky ?? Infinity) + shift : how.until,
+    lies: lays ? (film.openStates.recoat ?? Infinity) + shift : how.until,
+    how,
+    window,
+    recipe: null,
+    turned,
+  };
+}
+
 export class Floor {
   readonly hands: Hands;
   private readonly bodies: Bodies;
@@ -96,6 +127,22 @@ export class Floor {
     return { missedBy: Infinity };
   }
 
+  /** Puts a task where it was really begun, whoever else was at it, and the pots there that it took. */
+  took(wish: Wish, { from: at, goes }: Begun): { readonly made: readonly Booking[]; readonly after: Point } {
+    const { task, body, up, notBefore } = wish;
+    const told = wish.doing(at);
+    const how = goes ? { ...told, until: Math.max(told.until, notBefore) } : told;
+    const after = wish.after(at, how);
+    const free = this.hands.free(task, at, how.until);
+    const by = 'hand' in free ? free : { hand: 0, carried: 0 };
+    const booking = bookingOf(wish, at, how, by, after, this.bodies.upBefore(body, at) !== up);
+    this.put(booking);
+    for (const need of task.pots)
+      if (need.mixing > 0 && !this.stands(need, booking))
+        this.stand(need, { ...booking, from: at - need.rest, until: at - need.rest, recipe: need.recipe });
+    return { made: [booking], after };
+  }
+
   /** Takes bookings out again. */
   remove(bookings: readonly Booking[]): void {
     for (const booking of bookings) {
@@ -129,27 +176,7 @@ export class Floor {
     const blocked = this.bodies.blockedLater(body, up, at, how.until);
     if (blocked > at) return blocked;
     const after = wish.after(at, how);
-    const film = after.laid.films.at(-1);
-    const lays = task.brushIn !== null && film !== undefined;
-    const booking: Booking = {
-      job: wish.job,
-      task: wish.index,
-      hand: fits.hand,
-      from: at,
-      until: how.until,
-      wash: task.wash + fits.carried,
-      brushIn: task.brushIn,
-      brushOut: task.brushOut,
-      carries: fits.carried > 0,
-      body,
-      up,
-      tacky: lays ? (film.openStates.tacky ?? Infinity) + after.shift : how.until,
-      lies: lays ? (film.openStates.recoat ?? Infinity) + after.shift : how.until,
-      how,
-      window: wish.window,
-      recipe: null,
-      turned,
-    };
+    const booking = bookingOf(wish, at, how, fits, after, turned);
     const later = this.bodies.later(booking);
     if (later > at) return later;
     this.put(booking);
@@ -195,6 +222,12 @@ export class Floor {
       made.push(mixed);
     }
     return made;
+  }
+
+  private stand(need: PotNeed, mixed: Booking): void {
+    const pots = this.pots.get(need.recipe);
+    if (pots === undefined) this.pots.set(need.recipe, [{ need, mixed }]);
+    else pots.push({ need, mixed });
   }
 
   private stands(need: PotNeed, use: Booking): boolean {
@@ -246,9 +279,7 @@ export class Floor {
           turned: false,
         };
         this.put(mixed);
-        const pots = this.pots.get(need.recipe);
-        if (pots === undefined) this.pots.set(need.recipe, [{ need, mixed }]);
-        else pots.push({ need, mixed });
+        this.stand(need, mixed);
         return mixed;
       }
       until -= SECONDS_PER_MINUTE;

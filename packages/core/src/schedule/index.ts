@@ -1,4 +1,5 @@
-export { partTasks, type PartTask } from './alone';
+export { type PartTask } from './alone';
+export { followed, type Followed, type FollowedTask, type Meant } from './follow';
 export {
   MINUTE_KEYS,
   MINUTE_RANGE,

@@ -1,4 +1,3 @@
-import { type Known } from '../basis';
 import { courseOf } from '../course';
 import { type Companion, type PanelPlan, type Seal, type Step } from '../plan';
 import { broken } from '../testing/checkSchedule';
@@ -15,18 +14,7 @@ import {
   when,
 } from '../testing/plans';
 import { EIGHT_TO_FIVE, jobOf, problemOf } from '../testing/timetables';
-import {
-  partTasks,
-  type PartTask,
-  retimer,
-  schedule,
-  sectionsOf,
-  sumsOf,
-  type Entry,
-  type Job,
-  type Problem,
-  type Schedule,
-} from '.';
+import { retimer, schedule, sectionsOf, sumsOf, type Entry, type Job, type Problem, type Schedule } from '.';
 
 /*
  * What a painter knows of a working day, as facts of timetables: common practice, with the figures of the trade where
@@ -396,47 +384,3 @@ function breaks(): Problem['work'] {
     { opens: opens + 5 * HOUR, closes },
   ]);
 }
-
-describe('what a part has of its own', () => {
-  const plan = planOf([
-    coat('base', 'latex', 90, FIRST),
-    seal('sealer', 'polyW', 80, when('through-dry')),
-    coat('milk', 'milk', 90, after(3000)),
-  ]);
-  const tasks = (done: Known['done']): readonly PartTask[] => {
-    const job = jobOf('part', plan);
-    const known = { now: 0, done, answers: [], air: [] };
-    return partTasks({ ...job, basis: { ...job.basis, known } }, problemOf([job], {}));
-  };
-
-  it('begins each thing as soon as it can, in one place after another', () => {
-    const [base, sealer, milk] = tasks({});
-    expect(base!.opens).toBe(0);
-    expect(sealer!.opens).toBeGreaterThan(3600);
-    expect(milk!.opens).toBeGreaterThan(sealer!.opens + 2900);
-    expect(milk!.closes).toBeGreaterThan(milk!.opens - 7200);
-  });
-
-  it('takes what was begun at its moment, also before the hands were thought to be free', () => {
-    const [base, sealer] = tasks({ base: { from: 100, until: 110 }, sealer: { from: 130, until: null } });
-    expect([base!.opens, sealer!.opens]).toEqual([100, 130]);
-    expect(base!.hands).toBeGreaterThan(30);
-  });
-
-  it('goes on from when something was told to have ended', () => {
-    const preparing = (until: number): number => {
-      const job = jobOf('part', plan, { prepares: [{ step: 'degrease', hands: 600, rest: 1800 }] });
-      const known = { now: 0, done: { degrease: { from: 0, until } }, answers: [], air: [] };
-      return partTasks({ ...job, basis: { ...job.basis, known } }, problemOf([job], {}))[1]!.opens;
-    };
-    expect([preparing(600), preparing(1500)]).toEqual([2400, 3300]);
-  });
-
-  it('tells a window that is missed: milk paint long after its sealer had dried', () => {
-    const late = planOf([...plan.steps.slice(0, 2), coat('milk', 'milk', 90, after(200_000))]);
-    const job = jobOf('part', late);
-    const milk = partTasks(job, problemOf([job], {}))[2]!;
-    expect(milk.closes).not.toBeNull();
-    expect(milk.closes!).toBeLessThan(milk.opens);
-  });
-});

@@ -1,6 +1,6 @@
 import { isFilmStep, type PlanStep } from '@zaffet/contract';
 import { type Basis, type ShopData } from '@zaffet/core/basis';
-import { forecast, stepTimes } from '@zaffet/core/forecast';
+import { forecast } from '@zaffet/core/forecast';
 import {
   type Belief,
   believe,
@@ -20,7 +20,7 @@ import {
 import { type Learned, PRIOR_SPREAD, type StepFactors } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
 import { type StartState } from '@zaffet/core/plan';
-import { type Job, type PartTask, partTasks, type Problem, type Schedule } from '@zaffet/core/schedule';
+import { followed, type FollowedTask, type Meant, type PartTask } from '@zaffet/core/schedule';
 import { basisOf } from '../basis';
 import { type PartPlan, partPlan, withSteps } from '../partPlan';
 import { buffCoat, knownOf } from '../runs/known';
@@ -71,12 +71,11 @@ interface Worked {
  */
 export function benchOf(
   run: Run,
-  table: Pick<Schedule, 'entries' | 'moments'>,
+  table: Meant,
   now: number,
   known: Beliefs,
   inHand: string | null = null,
 ): Bench {
-  const problem = problemOf(run.plan);
   const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
   const laid = worked.flatMap((one) => laidOf(run, one)).sort((a, b) => a.laidAt - b.laidAt);
   let air = AIR;
@@ -91,13 +90,23 @@ export function benchOf(
     if (coat.looks.length > 0) air = shopAirAfter(air, belief);
     answers += coat.looks.length;
   }
+  const learned = worked.map((one) => learnedToday(one, air, beliefs, laid));
+  const bases = worked.map(({ basis }, i) => basis(learned[i]!));
+  const start = Date.parse(run.plan.startsAt);
+  const at = (moment: number): number => start + moment * 1000;
+  const problem = problemOf(run.plan);
+  const goesOn = followed(
+    { ...problem, jobs: problem.jobs.map((job, i) => ({ ...job, basis: bases[i]! })) },
+    table,
+    (now - start) / 1000,
+  );
   return {
     parts: worked.map((one, i) =>
       partOf(run, one, {
         table,
-        problem,
-        job: problem.jobs[i]!,
-        air,
+        tasks: goesOn.tasks[i]!,
+        learned: learned[i]!,
+        basis: bases[i]!,
         beliefs,
         laid,
         now,
@@ -105,6 +114,8 @@ export function benchOf(
       }),
     ),
     air: { factor: Math.exp(air.mean), answers },
+    readyAt: goesOn.ready === null ? null : at(goesOn.ready),
+    overtime: goesOn.overtime === null ? null : at(goesOn.overtime),
   };
 }
 
@@ -230,10 +241,10 @@ function withToday(
 }
 
 interface Today {
-  readonly table: Pick<Schedule, 'entries' | 'moments'>;
-  readonly problem: Problem;
-  readonly job: Job;
-  readonly air: Spread;
+  readonly table: Meant;
+  readonly tasks: readonly FollowedTask[];
+  readonly learned: Learned | null;
+  readonly basis: Basis;
   readonly beliefs: ReadonlyMap<string, Belief>;
   readonly laid: readonly Laid[];
   readonly now: number;
@@ -248,9 +259,14 @@ function notesNow(basis: Basis, { kind, stepId, coat }: PartTask, at: number): F
   return found.filter((one) => one.stepId === stepId && (one.level === 'stop' || one.level === 'warn'));
 }
 
-function partOf(run: Run, of: Worked, today: Today): BenchPart {
-  const { table, problem, job, air, beliefs, laid } = today;
-  const partId = of.plan.part.id;
+/** What a part goes on with: the air of today, and its coats that somebody looked at. */
+function learnedToday(
+  { plan }: Worked,
+  air: Spread,
+  beliefs: ReadonlyMap<string, Belief>,
+  laid: readonly Laid[],
+): Learned | null {
+  const partId = plan.part.id;
   const steps = Object.fromEntries(
     laid.flatMap(({ partId: part, step, looks }) => {
       const belief = beliefs.get(stepKey(partId, step.id));
@@ -260,18 +276,19 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       return [[step.id, { ...factors, air: factors.air - air.mean }] as const];
     }),
   );
-  const learned = withToday(of.plan.circumstances.shop.learned, air, steps);
-  const basis = of.basis(learned);
+  return withToday(plan.circumstances.shop.learned, air, steps);
+}
+
+function partOf(run: Run, of: Worked, today: Today): BenchPart {
+  const { table, learned, basis, beliefs, laid } = today;
+  const partId = of.plan.part.id;
   const start = Date.parse(run.plan.startsAt);
   const at = (moment: number): number => start + moment * 1000;
   const coat = topOf(laid, partId);
   const top: Top | null =
     coat === undefined ? null : { coat, belief: beliefs.get(stepKey(partId, coat.step.id))! };
-  const foretold = new Map(
-    stepTimes({ ...basis, moments: table.moments[partId] ?? {} }).map(({ step, from }) => [step.id, from]),
-  );
   let current: BenchTask | null = null;
-  const tasks = partTasks({ ...job, basis }, problem).map((task): BenchTask => {
+  const tasks = today.tasks.map((task): BenchTask => {
     const key = keyOf(of.plan.steps, partId, task);
     const done = doneState(run, key, task, partId);
     const state = done ?? (current === null ? 'next' : 'later');
@@ -280,13 +297,8 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
         part === partId && kind === task.kind && stepId === task.stepId && own === task.coat,
     );
     const real = run.steps[key];
-    const expected = Math.max(
-      task.opens,
-      planned?.from ?? task.opens,
-      task.coat > 0 ? task.opens : (foretold.get(task.stepId) ?? task.opens),
-    );
-    const from = real?.begunAt ?? at(expected);
-    const { opens, closes, ...same } = task;
+    const from = real?.begunAt ?? at(task.from);
+    const { opens, closes, until, ...same } = task;
     const one: BenchTask = {
       ...same,
       key,
@@ -294,7 +306,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       state,
       plannedAt: planned === undefined ? null : at(planned.from),
       from,
-      until: real?.doneAt ?? from + task.hands * 1000,
+      until: real?.doneAt ?? at(until),
       opens: null,
       closes: null,
       below: null,

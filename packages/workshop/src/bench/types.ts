@@ -1,7 +1,7 @@
 import { type LiveState } from '@zaffet/core/live';
 import { type Learned } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
-import { type PartTask } from '@zaffet/core/schedule';
+import { type FollowedTask } from '@zaffet/core/schedule';
 
 /*
  * How a run stands: what the hands are at, what comes next and when, what dries. Moments in ms since 1970 by the
@@ -21,8 +21,8 @@ export type TaskState = (typeof TASK_STATES)[number];
 
 /** One thing the hands do to one part. */
 export interface BenchTask extends Pick<
-  PartTask,
-  'kind' | 'stepId' | 'topId' | 'prepares' | 'coat' | 'of' | 'hands' | 'sections' | 'lag'
+  FollowedTask,
+  'kind' | 'stepId' | 'topId' | 'prepares' | 'coat' | 'of' | 'hands' | 'sections' | 'lag' | 'late'
 > {
   /** Of its part, step and coat: what its events are told of. */
   readonly key: string;
@@ -68,4 +68,8 @@ export interface Bench {
   readonly parts: readonly BenchPart[];
   /** How much quicker the shop's air dries today than expected; 1 where it is as expected. */
   readonly air: { readonly factor: number; readonly answers: number };
+  /** When all is dry through as it goes now; null where a film never is. */
+  readonly readyAt: number | null;
+  /** Until when hands are wanted after their hours, so that no window is missed; null where they are not. */
+  readonly overtime: number | null;
 }

@@ -71,7 +71,7 @@ const NO_SECTION = { gluedAt: null, paintedAt: null };
 const earlier = (a: number | null, b: number): number => (a === null ? b : Math.min(a, b));
 
 /** The plan with a step put in, in the part's finish; as it was where the part is not there, or the step is already. */
-function withPutIn(plan: Plan, { partId, afterStepId, step }: RunBodies['put-in']): Plan {
+export function withPutIn(plan: Plan, { partId, afterStepId, step }: RunBodies['put-in']): Plan {
   const finish = plan.piece.parts.find(({ id }) => id === partId)?.finish;
   return {
     ...plan,

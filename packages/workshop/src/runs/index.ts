@@ -1,3 +1,3 @@
-export { foldRun, type Run, type Seen, stepKey, type StepRun, takenBack } from './fold';
+export { foldRun, type Run, type Seen, stepKey, type StepRun, takenBack, withPutIn } from './fold';
 export { buffCoat, knownOf, knownOfAll } from './known';
 export { inOrder, type Timely } from './order';

@@ -5,6 +5,7 @@ import { Sound } from '../data/sound';
 import { BenchModel } from './bench-model';
 import { alarmText, duration } from '@zaffet/words';
 import { countdown } from './countdown';
+import { RunBox } from './run-box';
 
 /** Whether this device can be made to ring, and to stay awake. */
 export interface AlarmMeans {
@@ -17,6 +18,8 @@ const LATE = 60;
 /** So many are on the screen at once. */
 const SHOWN = 3;
 const BUZZ = [300, 150, 300];
+/** It is kept this often until when alarms were heard [ms]. */
+const NOTED_EVERY = 5000;
 
 /** What an alarm says: what, on which part. */
 export interface Rung {
@@ -29,9 +32,12 @@ export interface Rung {
 export class BenchAlarms {
   private readonly model = inject(BenchModel);
   private readonly sound = inject(Sound);
+  private readonly box = inject(RunBox);
   private readonly title = inject(Title);
   private readonly rungAt = new Map<string, number>();
+  /** Until when this device has listened; alarms of a time when the page was closed ring when it opens. */
   private since: number | null = null;
+  private noted = 0;
   private lock: WakeLockSentinel | null = null;
   readonly means = signal<AlarmMeans>({ notices: noticesOf(), awake: false });
   private readonly rung = signal<readonly Rung[]>([]);
@@ -46,9 +52,20 @@ export class BenchAlarms {
   });
 
   constructor() {
+    const heard = signal(false);
+    effect(() => {
+      const runId = this.model.runId();
+      heard.set(false);
+      if (runId === null) return;
+      void this.box.heardUntil(runId).then((until) => {
+        this.since = until;
+        heard.set(true);
+      });
+    });
     effect(() => {
       const [now, alarms] = [this.model.now(), this.alarms()];
-      untracked(() => this.ring(alarms, now));
+      // How it stands is not known yet: what fell due is not to be missed for that.
+      if (heard() && this.model.bench() !== null) untracked(() => this.ring(alarms, now));
     });
     effect(() => this.title.setTitle(this.titleNow()));
     const again = (): void => {
@@ -64,6 +81,11 @@ export class BenchAlarms {
   private ring(alarms: readonly Alarm[], now: number): void {
     const since = this.since ?? now;
     this.since = now;
+    const runId = this.model.runId();
+    if (runId !== null && now - this.noted > NOTED_EVERY) {
+      this.noted = now;
+      void this.box.hear(runId, now);
+    }
     // A window that moved rings again only where it moved into the future.
     const fresh = due(alarms, since, now).filter(({ id, at }) => (this.rungAt.get(id) ?? -Infinity) < at);
     if (fresh.length === 0) return;

@@ -1,7 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { CAUSE_WORDS, rescueEffect, rescueWords, WRONG_WORDS } from '@zaffet/words';
-import { causesOf, type Rescue, rescuesFor, type Wrong, WRONGS } from '@zaffet/workshop';
+import { type RunBodies } from '@zaffet/contract';
+import { causesOf, type Rescue, rescuesFor, withPutIn, type Wrong, WRONGS } from '@zaffet/workshop';
+import { firstValueFrom } from 'rxjs';
+import { faultOf, PlansApi } from '../data/plans.api';
 import { randomId } from './run-store';
 import { Units } from '../data/units';
 import { BenchModel, type Card } from './bench-model';
@@ -36,15 +39,26 @@ import { BenchModel, type Card } from './bench-model';
         </section>
         <section>
           <h3>What helps</h3>
+          @if (planId() !== null && ways().length > 0) {
+            <label class="also">
+              <input type="checkbox" [checked]="also()" (change)="also.set(!also())" />
+              Put it into the plan too, for next time
+            </label>
+          }
           @for (way of ways(); track way.key) {
             <div class="way">
               <b>{{ way.words.name }}</b>
               <p>{{ way.words.how }}</p>
               <p class="effect">{{ way.effect }}</p>
-              <button class="choice" (click)="put(way.rescue)">Put it into this run</button>
+              <button class="choice" [disabled]="busy()" (click)="put(way.rescue)">
+                Put it into this run
+              </button>
             </div>
           } @empty {
             <p>Nothing has been laid yet that could be mended.</p>
+          }
+          @if (unsaved(); as why) {
+            <p class="unsaved" role="alert">It is in this run, but not in the plan: {{ why }}</p>
           }
         </section>
       }
@@ -63,6 +77,7 @@ export class RescueSheet {
   private readonly sheet = inject<MatDialogRef<RescueSheet>>(MatDialogRef);
   private readonly card = inject<Card>(MAT_DIALOG_DATA);
   private readonly units = inject(Units).system;
+  private readonly plans = inject(PlansApi);
   protected readonly wrongs = WRONGS;
   protected readonly names = WRONG_WORDS;
   protected readonly causeNames = CAUSE_WORDS;
@@ -93,17 +108,47 @@ export class RescueSheet {
     }));
   });
 
-  protected put({ steps }: Rescue): void {
+  /** The plan the run was made from, where it is one of the workshop's. */
+  protected readonly planId = computed(() => this.model.run()?.planId ?? null);
+  protected readonly also = signal(false);
+  protected readonly busy = signal(false);
+  protected readonly unsaved = signal<string | null>(null);
+
+  protected async put({ steps }: Rescue): Promise<void> {
     const partId = this.card.part.id;
     let afterStepId = this.last();
+    const putIn = steps.map((step) => {
+      const told = { kind: 'put-in' as const, partId, afterStepId, step };
+      afterStepId = step.id;
+      return told;
+    });
     this.model.tell(
       { kind: 'note', partId, text: `It went wrong: ${WRONG_WORDS[this.wrong()!].toLowerCase()}` },
-      ...steps.map((step) => {
-        const told = { kind: 'put-in' as const, partId, afterStepId, step };
-        afterStepId = step.id;
-        return told;
-      }),
+      ...putIn,
     );
+    const planId = this.planId();
+    if (this.also() && planId !== null) {
+      this.busy.set(true);
+      const why = await this.intoPlan(planId, putIn);
+      this.busy.set(false);
+      this.unsaved.set(why);
+      if (why !== null) return;
+    }
     this.sheet.close();
+  }
+
+  /** Puts the same into the plan as it stands now. @returns why that could not be; null where it is in */
+  private async intoPlan(planId: string, putIn: readonly RunBodies['put-in'][]): Promise<string | null> {
+    try {
+      const { plan, revision } = await firstValueFrom(this.plans.read(planId));
+      const steps = plan.finishes.flatMap((finish) => finish.steps.map(({ id }) => id));
+      const [{ afterStepId }] = putIn as [RunBodies['put-in']];
+      if (afterStepId !== null && !steps.includes(afterStepId))
+        return 'the step it comes after is not there any more. Put it in by hand, in Layers.';
+      await firstValueFrom(this.plans.save(planId, revision, putIn.reduce(withPutIn, plan)));
+      return null;
+    } catch (error) {
+      return faultOf(error).message;
+    }
   }
 }

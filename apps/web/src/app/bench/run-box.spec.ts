@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { API, type EventsRequest, type RunEvent } from '@zaffet/contract';
+import { API, type EventsAnswer, type EventsRequest, type RunEvent } from '@zaffet/contract';
 import { RUN_PAUSES, RunBox, type RunNews } from './run-box';
 import { randomId, type Telling } from './run-store';
 
@@ -12,6 +12,8 @@ class FakeServer {
   readonly batches: number[] = [];
   away = 0;
   unreadable: string | null = null;
+  /** Devices and numbers that other events have. */
+  readonly counted = new Set<string>();
   /** A run it knows nothing of. */
   unknown: string | null = null;
   /** How far its clock is before this device's [ms]. */
@@ -37,11 +39,17 @@ class FakeServer {
     if (events.some((event) => event.kind === 'note' && event.text === this.unreadable))
       return this.answer(400, { code: 'run.invalid', message: 'text is not so.', fields: [] });
     this.batches.push(events.length);
-    for (const event of events) if (!mine.some(({ id }) => id === event.id)) mine.push(event);
+    const refused: EventsAnswer['refused'][number][] = [];
+    for (const event of events) {
+      if (mine.some(({ id }) => id === event.id)) continue;
+      if (this.counted.has(`${event.device} ${event.n}`))
+        refused.push({ id: event.id, reason: 'number-taken', message: 'It was set back.' });
+      else mine.push(event);
+    }
     const taken = Object.fromEntries(
-      events.map(({ id }) => [id, mine.findIndex((one) => one.id === id) + 1]),
+      mine.flatMap(({ id }, i) => (events.some((one) => one.id === id) ? [[id, i + 1]] : [])),
     );
-    return this.answer(200, { taken, refused: [], now });
+    return this.answer(200, { taken, refused, now });
   };
 
   private answer(status: number, body: unknown): Promise<Response> {
@@ -125,6 +133,32 @@ describe('the way of runs to the server', () => {
     await quiet();
     expect(box.state().away).toBeFalse();
     expect(await box.known(lost)).toHaveSize(1);
+  });
+
+  it('begins a new count where this device was set back, and loses nothing by that', async () => {
+    const run = randomId();
+    const [before] = await box.tell(run, [note('before')]);
+    await sent(run, 1);
+    await quiet();
+    for (let n = 1; n < 9; n++) server.counted.add(`${before!.device} ${before!.n + n}`);
+    await box.tell(run, [note('after'), note('and more')]);
+    expect(await sent(run, 3)).toEqual(['before', 'after', 'and more']);
+    await quiet();
+    const told = server.kept.get(run)!;
+    expect(told[1]!.device).not.toBe(before!.device);
+    expect(told.slice(1).map(({ n }) => n)).toEqual([1, 2]);
+    expect([box.state().refused, box.state().unsent]).toEqual([null, 0]);
+    // What is told now goes on under the new name.
+    const [next] = await box.tell(run, [note('next')]);
+    expect([next!.device, next!.n]).toEqual([told[1]!.device, 3]);
+    expect((await box.known(run)).length).toBe(4);
+  });
+
+  it('keeps until when alarms were heard', async () => {
+    const run = randomId();
+    expect(await box.heardUntil(run)).toBeNull();
+    await box.hear(run, 1234);
+    expect(await box.heardUntil(run)).toBe(1234);
   });
 
   it('goes by the server’s clock once it has answered', async () => {

@@ -136,6 +136,16 @@ export class RunBox {
     }
   }
 
+  /** Until when a run's alarms were heard on this device [ms since 1970]; null where nobody ever listened. */
+  async heardUntil(runId: string): Promise<number | null> {
+    await this.ready;
+    return this.store.fact(`heard ${runId}`);
+  }
+  async hear(runId: string, until: number): Promise<void> {
+    await this.ready;
+    await this.store.remember(`heard ${runId}`, until);
+  }
+
   /** Runs the server knows, newest first. @throws where it cannot be reached */
   async runs(): Promise<readonly RunSummary[]> {
     return this.ask<readonly RunSummary[]>(API.runs);
@@ -207,6 +217,13 @@ export class RunBox {
       .slice(0, LIMITS.events.max)
       .map(({ event }) => event);
     const answer = await this.offer(runId, events);
+    const recounted = events.find(({ id }) =>
+      answer.refused.some((one) => one.id === id && one.reason === 'number-taken'),
+    );
+    if (recounted !== undefined) {
+      await this.store.recount(recounted.device);
+      return true;
+    }
     for (const { id, message } of answer.refused) {
       this.refusals.add(id);
       this.set({ refused: message });
@@ -227,7 +244,8 @@ export class RunBox {
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error;
       const { id } = events[0]!;
-      if (events.length === 1) return { taken: {}, refused: [{ id, message: error.message }], now: '' };
+      if (events.length === 1)
+        return { taken: {}, refused: [{ id, reason: 'id-taken', message: error.message }], now: '' };
       const all: EventsAnswer[] = [];
       for (const event of events) all.push(await this.offer(runId, [event]));
       return {

@@ -145,6 +145,32 @@ export class RunStore {
     }
   }
 
+  /**
+   * Begins a new count under a new name: this device was set back to what it was before. What waits is counted anew.
+   * @param told - the name the server knows other events of
+   */
+  async recount(told: string): Promise<void> {
+    const waiting = (await this.waiting()).filter(({ event }) => event.device === told);
+    const device = randomId();
+    const again = waiting.map((kept, i): KeptHere => ({
+      ...kept,
+      event: { ...kept.event, device, n: i + 1 },
+    }));
+    for (const kept of again) this.here.set(kept.event.id, kept);
+    if (this.device === told) [this.device, this.n] = [device, again.length];
+    const work = this.db?.transaction(['events', 'facts'], 'readwrite', STRICT);
+    if (work === undefined) return;
+    work.done.catch(() => undefined);
+    const facts = work.objectStore('facts');
+    await Promise.all(again.map((kept) => work.objectStore('events').put(kept)));
+    // Where another tab has begun anew already, its name stands.
+    if ((await facts.get('device')) === told) {
+      await facts.put(device, 'device');
+      await facts.put(again.length, 'n');
+    }
+    await work.done;
+  }
+
   async fact(key: string): Promise<number | null> {
     const value = await this.db?.get('facts', key).catch(() => undefined);
     return typeof value === 'number' ? value : null;

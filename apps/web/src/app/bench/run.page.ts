@@ -7,6 +7,7 @@ import {
   FIGURE_WORDS,
   figures,
   figureText,
+  overtimeText,
   perCent,
   STATE_WORDS,
   stepTitle,
@@ -50,6 +51,8 @@ interface NextLine {
   readonly part: string;
   readonly now: boolean;
   readonly must: boolean;
+  /** The hands will be at something else until its window has closed. */
+  readonly late: boolean;
 }
 
 /** A run on a tablet or a phone beside the work: one card, what comes next, what dries elsewhere. */
@@ -102,6 +105,19 @@ export class RunPage {
     if (Math.abs(share) < 0.03) return 'it dries as expected';
     return `it dries ${figures(Math.abs(share) * 100)} % ${share > 0 ? 'quicker' : 'slower'} than expected`;
   });
+  /** When all is dry as it goes now, and until when hands are wanted today. */
+  protected readonly ends = computed(() => {
+    const at = this.model.bench()?.readyAt;
+    return at === undefined
+      ? null
+      : at === null
+        ? 'In this air not all of it dries.'
+        : `As it goes now all is dry ${this.clock.dayTime(at)}.`;
+  });
+  protected readonly overtime = computed(() => {
+    const until = this.model.bench()?.overtime;
+    return until == null ? null : overtimeText(this.moment(until));
+  });
   protected readonly waiting = computed(() => {
     const { unsent } = this.box.state();
     if (unsent === 0) return 'what you tell is kept here and sent when it is back.';
@@ -135,6 +151,7 @@ export class RunPage {
           part: this.partName(task.partId),
           now: ready,
           must: task.closes !== null,
+          late: task.late && !ready,
         };
       });
   });
