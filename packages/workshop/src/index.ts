@@ -34,7 +34,7 @@ export { simulatedWeather } from './standins/weather';
 export { softEnds } from './softEnds';
 export * from './runs';
 export * from './bench';
-export { mapOfStep } from './stepMap';
+export { hiddenUnder, mapOfStep } from './stepMap';
 export { problemOf, type Timed, timetable } from './timetable';
 export { regionOf, toModel } from './toModel';
 export { endsAt, type Standing, standingAt, startToEndBy } from './when';

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { isMapped, type Part, type PartZone, type PlanStep } from '@zaffet/contract';
-import { lengthShown, placedWords } from '@zaffet/words';
+import { isMapped, type Part, type PartZone, type PlanStep, type StepMap } from '@zaffet/contract';
+import { lengthShown, placedWords, RESIST_NAMES } from '@zaffet/words';
 import { Units } from '../data/units';
 
 /** The longer side of the drawing; an edge is so wide, a corner so long. */
@@ -17,12 +17,35 @@ interface Shape {
   readonly worked: boolean;
 }
 
-/** A part to scale, with the places a step goes to filled in. */
+/** The cells of a map that have more than half of its most, as a path; rows one above the other. */
+function cellsOf({ columns, rows, percent }: StepMap, width: number, height: number): string {
+  const [wide, high] = [width / columns, height / rows];
+  const least = Math.max(1, ...percent) / 2;
+  const runs: string[] = [];
+  for (let row = 0; row < rows; row++)
+    for (let from = 0; from < columns; from++) {
+      let to = from;
+      while (to < columns && percent[row * columns + to]! > least) to += 1;
+      if (to > from) {
+        const across = (to - from) * wide;
+        runs.push(`M${from * wide} ${row * high}h${across}v${high}h${-across}z`);
+      }
+      from = to;
+    }
+  return runs.join('');
+}
+
+/** A part to scale, with the places a step goes to filled in, and hatched what lies hidden below. */
 @Component({
   selector: 'zf-place-drawing',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <svg [attr.viewBox]="box()" role="img" [attr.aria-label]="label()">
+      <defs>
+        <pattern id="hidden" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <rect width="3" height="9" fill="var(--ink)" />
+        </pattern>
+      </defs>
       @if (part().oval) {
         <ellipse
           [attr.cx]="size().width / 2"
@@ -70,8 +93,14 @@ interface Shape {
           />
         }
       }
+      @for (map of maps(); track map.id) {
+        <path [attr.d]="map.path" [attr.fill]="map.hidden ? 'url(#hidden)' : paint()" />
+      }
     </svg>
     <p>{{ text() }}</p>
+    @for (line of under(); track line) {
+      <p class="under">{{ line }}</p>
+    }
   `,
   styles: `
     :host {
@@ -101,6 +130,9 @@ export class PlaceDrawing {
   readonly part = input.required<Part>();
   readonly step = input<PlanStep | null>(null);
 
+  /** Resists that lie under what is worked on. */
+  readonly hidden = input<readonly PlanStep[]>([]);
+
   protected readonly bare = 'var(--paper-2)';
   protected readonly size = computed(() => {
     const { widthMm, heightMm } = this.part();
@@ -118,7 +150,8 @@ export class PlaceDrawing {
   });
   private readonly everywhere = computed(() => {
     const placed = this.placed();
-    return placed !== null && placed.only === null && (placed.where === 'all' || placed.where === 'field');
+    if (placed === null || this.part().maps[placed.id] !== undefined) return false;
+    return placed.only === null && (placed.where === 'all' || placed.where === 'field');
   });
   protected readonly field = computed(() => (this.everywhere() ? this.paint() : this.bare));
 
@@ -165,6 +198,37 @@ export class PlaceDrawing {
     }));
   });
 
+  /** Where it is done more than half as much as it is anywhere, and where a resist lies below, by their maps. */
+  protected readonly maps = computed(() => {
+    const { maps } = this.part();
+    const { width, height } = this.size();
+    const own = this.step();
+    return [
+      ...(own === null ? [] : [{ step: own, hidden: false }]),
+      ...this.hidden().map((step) => ({ step, hidden: true })),
+    ].flatMap(({ step, hidden }) => {
+      const map = maps[step.id];
+      return map === undefined
+        ? []
+        : [
+            {
+              id: step.id,
+              hidden,
+              path: cellsOf(map, width, height),
+            },
+          ];
+    });
+  });
+  protected readonly under = computed(() =>
+    this.hidden().map(
+      (step) =>
+        `Under it: ${step.kind === 'resist' ? RESIST_NAMES[step.agent].toLowerCase() : ''}, ${
+          this.part().maps[step.id] === undefined
+            ? (placedWords(step)[0] ?? 'here and there')
+            : 'where it is hatched'
+        }`,
+    ),
+  );
   protected readonly text = computed(() => {
     const { widthMm, heightMm } = this.part();
     const [width, height] = [

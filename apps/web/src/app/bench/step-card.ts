@@ -23,7 +23,7 @@ import {
   waitTitle,
   workRules,
 } from '@zaffet/words';
-import { prepOf } from '@zaffet/workshop';
+import { hiddenUnder, prepOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { BenchModel, type Card } from './bench-model';
@@ -138,6 +138,11 @@ export class StepCard {
     const { opens, closes, below } = task;
     if (opens === null || (below === null && closes === null)) return null;
     return { from: film.laidAt, opens, closes };
+  });
+  /** Resists that nobody sees any more, under what the step is done to. */
+  protected readonly hidden = computed(() => {
+    const { part, task } = this.card();
+    return task === null ? [] : hiddenUnder(this.model.partPlanOf(part.id).steps, task.stepId);
   });
   /** The part with the place, where no ring stands. */
   protected readonly pictured = computed(() => this.ring() === null && this.sections() === null);
