@@ -7,6 +7,7 @@ export * from './format';
 export * from './hazards';
 export * from './methods';
 export * from './names';
+export * from './pots';
 export * from './prep';
 export * from './rescue';
 export * from './sentences';

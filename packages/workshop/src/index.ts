@@ -14,7 +14,15 @@ export { onClock, onWall, usualWork, workTime } from './calendar';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
 export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './effects';
-export { lastBody, type Measured, type Mixing, mixing, type MixPot, type ShoppingLine } from './mixing';
+export {
+  lastBody,
+  type Measured,
+  type Mixing,
+  mixing,
+  type MixPot,
+  potsFor,
+  type ShoppingLine,
+} from './mixing';
 export { bodied, newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';
 export { type Circumstances, meantFinishes, momentsKept, type PartPlan, partPlan } from './partPlan';
 export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './pieces';

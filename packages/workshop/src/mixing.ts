@@ -164,6 +164,18 @@ export function mixing(plan: Plan, shelf: Shelf, { table, circumstances } = time
   };
 }
 
+/** The pots a step of a part takes its paint out of, and how much of each [m³]. */
+export const potsFor = (
+  { pots: mixed }: Mixing,
+  partId: string,
+  stepId: string,
+): { readonly pot: MixPot; readonly volume: number }[] =>
+  mixed.flatMap((pot) => {
+    const uses = pot.uses.filter((use) => use.partId === partId && use.stepId === stepId);
+    const amount = uses.reduce((sum, { volume }) => sum + volume, 0);
+    return uses.length === 0 ? [] : [{ pot, volume: amount }];
+  });
+
 /** When a pot is mixed, by the use that comes out of it first. */
 const mixedBy =
   ({ mixes }: Pick<Schedule, 'mixes'>) =>

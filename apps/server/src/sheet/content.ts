@@ -13,11 +13,13 @@ import { hazards } from '@zaffet/core/hazard';
 import { type Schedule } from '@zaffet/core/schedule';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import {
-  duration,
   FIGURE_WORDS,
+  HAZARD_DEFERENCE,
+  USE_NAMES,
+  duration,
   figureText,
   findingWords,
-  HAZARD_DEFERENCE,
+  goesInText,
   hazardWords,
   layerWord,
   partsOf,
@@ -25,12 +27,10 @@ import {
   prepWords,
   sittingDetail,
   sittingTitle,
-  spoonText,
   startWords,
   stepDetail,
   stepTitle,
   substrateName,
-  USE_NAMES,
   volume,
 } from '@zaffet/words';
 import {
@@ -309,9 +309,6 @@ function notesOf(own: readonly Worked[]): { title: string; text: string }[] {
 
 function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet['mixes'] {
   return pots.map((pot) => {
-    const stuff = pot.goesIn.map(
-      ({ name, volume: amount, spoons }) => `${name.toLowerCase()} ${volume(amount)} (${spoonText(spoons)})`,
-    );
     const keeps =
       pot.useBy - pot.mixedAt < MONTH
         ? [`good until ${clock(pot.useBy)}${pot.keepCold ? ' in a refrigerator, closed and labelled' : ''}`]
@@ -320,7 +317,7 @@ function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet[
       title: pot.name,
       amount: volume(pot.volume),
       detail: [
-        stuff.join(', '),
+        goesInText(pot),
         `for ${pot.parts.join(', ').toLowerCase()}`,
         clock(pot.mixedAt),
         ...pot.thinned.map(

@@ -1,6 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Part, type PlanStep, type RunEvent } from '@zaffet/contract';
+import { type Part, type PlanStep, type RunEvent, type Shelf, USUAL_MEASURES } from '@zaffet/contract';
 import { NO_SHOP } from '@zaffet/core/basis';
 import { hazards } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
@@ -12,13 +12,16 @@ import {
   type BenchTask,
   basisOf,
   knownOfAll,
+  type Mixing,
   type PartPlan,
   partPlan,
+  potsFor,
   type Run,
   stepKey,
   type StepRun,
 } from '@zaffet/workshop';
 import { Ticker } from '../data/ticker';
+import { shelfFeature } from '../shop/shelf.feature';
 import { BenchThread } from '../workers/bench-thread';
 import { Latest } from '../workers/thread';
 import { BenchHand } from './run.actions';
@@ -94,6 +97,11 @@ export class BenchModel {
 
   constructor() {
     effect(() => {
+      const begun = this.beginning();
+      const shelf = this.shelf() ?? { items: [], measures: USUAL_MEASURES };
+      if (begun !== null) untracked(() => this.askMixes(begun, shelf));
+    });
+    effect(() => {
       const events = this.events();
       this.minute();
       this.inHand();
@@ -114,6 +122,13 @@ export class BenchModel {
     });
   }
 
+  private askMixes(begun: RunEvent, shelf: Shelf): void {
+    this.thread
+      .mixes([begun], shelf)
+      .then((mixes) => this.mixed.set(mixes))
+      .catch(() => this.mixed.set(null));
+  }
+
   /** What the newest answer moved of the window that waited for it. */
   private seeMoved(
     before: { readonly of: readonly RunEvent[]; readonly bench: Bench },
@@ -131,6 +146,19 @@ export class BenchModel {
     if (from === undefined || to === undefined || Math.abs(to - from) < 1000) return;
     this.moved.set({ eventId: answer.id, what, before: from, after: to });
   }
+
+  /** What the run's plan is mixed of; null until that is worked out. */
+  private readonly mixed = signal<Mixing | null>(null);
+  private readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
+  private readonly beginning = computed(() => this.events().find(({ kind }) => kind === 'run-begun') ?? null);
+  /** What a task takes out of its pots. */
+  readonly takes = (task: BenchTask): ReturnType<typeof potsFor> => {
+    const mixes = this.mixed();
+    if (mixes === null) return [];
+    return [task.stepId, ...(task.topId === null ? [] : [task.topId])].flatMap((stepId) =>
+      potsFor(mixes, task.partId, stepId),
+    );
+  };
 
   readonly parts = computed(() => this.run()?.plan.piece.parts ?? []);
   private readonly partPlans = computed((): ReadonlyMap<string, PartPlan> => {

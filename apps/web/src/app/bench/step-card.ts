@@ -20,6 +20,7 @@ import {
   prepWords,
   stepClauses,
   stepTitle,
+  takesText,
   waitTitle,
   workRules,
 } from '@zaffet/words';
@@ -99,6 +100,7 @@ export class StepCard {
       ...(over === null
         ? []
         : [`Over it ${stepTitle(over, plan.media)}: ${stepClauses(over, plan).join(', ')}`]),
+      ...this.model.takes(task).map(({ pot, volume }) => takesText(volume, pot, this.units())),
       `About ${duration(task.hands)} with the hands`,
     ];
   });

@@ -1,6 +1,6 @@
-import { type RunEvent } from '@zaffet/contract';
+import { type RunEvent, type Shelf } from '@zaffet/contract';
 import { type Look } from '@zaffet/core/live';
-import { type Bench } from '@zaffet/workshop';
+import { type Bench, type Mixing } from '@zaffet/workshop';
 
 /** A look that was not told yet. */
 export interface AskedLook {
@@ -15,6 +15,8 @@ export interface AskedLook {
 export interface BenchWorker {
   /** How a run stands, with one part in hand; null while its plan has not come. */
   stand(events: readonly RunEvent[], now: number, inHand: string | null): Bench | null;
+  /** What the plan of a run is mixed of, measured with what the shelf has; null while it has not come. */
+  mixes(events: readonly RunEvent[], shelf: Shelf): Mixing | null;
   /** Whether a look can hardly be right. */
   doubts(events: readonly RunEvent[], asked: AskedLook): boolean;
 }

@@ -1,6 +1,6 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { type RunEvent } from '@zaffet/contract';
-import { type Bench } from '@zaffet/workshop';
+import { type RunEvent, type Shelf } from '@zaffet/contract';
+import { type Bench, type Mixing } from '@zaffet/workshop';
 import { type AskedLook, type BenchWorker } from './bench-messages';
 import { Thread } from './thread';
 
@@ -17,6 +17,10 @@ export class BenchThread implements OnDestroy {
 
   stand(events: readonly RunEvent[], now: number, inHand: string | null): Promise<Bench | null> {
     return this.thread.ask<Bench | null>((remote) => remote.stand(events, now, inHand));
+  }
+
+  mixes(events: readonly RunEvent[], shelf: Shelf): Promise<Mixing | null> {
+    return this.thread.ask<Mixing | null>((remote) => remote.mixes(events, shelf));
   }
 
   doubts(events: readonly RunEvent[], asked: AskedLook): Promise<boolean> {

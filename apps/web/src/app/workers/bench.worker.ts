@@ -1,29 +1,43 @@
 import { type RunEvent } from '@zaffet/contract';
 import { asksBack } from '@zaffet/core/live';
-import { type Schedule } from '@zaffet/core/schedule';
-import { beliefNow, type Beliefs, benchOf, foldRun, timetable } from '@zaffet/workshop';
+import {
+  beliefNow,
+  type Beliefs,
+  benchOf,
+  foldRun,
+  mixing,
+  type Run,
+  type Timed,
+  timetable,
+} from '@zaffet/workshop';
 import { expose } from 'comlink';
 import { type BenchWorker } from './bench-messages';
 
 const beliefs: Beliefs = new Map();
 /** The timetable of a run's beginning, by the event that holds its plan. */
-const tables = new Map<string, Schedule>();
+const begun = new Map<string, { readonly run: Run; readonly timed: Timed }>();
 
-function tableOf(events: readonly RunEvent[]): Schedule | null {
-  const begun = events.find(({ kind }) => kind === 'run-begun');
-  if (begun === undefined) return null;
-  let table = tables.get(begun.id);
-  if (table === undefined) {
-    table = timetable(foldRun([begun])!.plan).table;
-    tables.set(begun.id, table);
+function beginningOf(events: readonly RunEvent[]): { readonly run: Run; readonly timed: Timed } | null {
+  const first = events.find(({ kind }) => kind === 'run-begun');
+  if (first === undefined) return null;
+  let known = begun.get(first.id);
+  if (known === undefined) {
+    const run = foldRun([first])!;
+    begun.set(first.id, (known = { run, timed: timetable(run.plan) }));
   }
-  return table;
+  return known;
 }
 
 const worker: BenchWorker = {
   stand: (events, now, inHand) => {
-    const [run, table] = [foldRun(events), tableOf(events)];
-    return run === null || table === null ? null : benchOf(run, table, now, beliefs, inHand);
+    const [run, beginning] = [foldRun(events), beginningOf(events)];
+    return run === null || beginning === null
+      ? null
+      : benchOf(run, beginning.timed.table, now, beliefs, inHand);
+  },
+  mixes: (events, shelf) => {
+    const beginning = beginningOf(events);
+    return beginning === null ? null : mixing(beginning.run.plan, shelf, beginning.timed);
   },
   doubts: (events, { partId, stepId, at, look }) => {
     const run = foldRun(events);
