@@ -44,7 +44,7 @@ function comes(
 }
 
 interface Told {
-  /** Root mean square of the logarithm, before any look and after each. */
+  /** Mean size of the logarithm, before any look and after each. */
   readonly errors: readonly number[];
   /** Share of truths that the last band holds. */
   readonly cover: number;
@@ -52,7 +52,7 @@ interface Told {
 
 function looksTell(basis: Basis, state: LiveState, seen: readonly LiveState[]): Told {
   const first = believe(basis, 'medium', usualPrior({ mean: 0, sd: 0.35 }, false));
-  const squares = new Array<number>(LOOKS).fill(0);
+  const sizes = new Array<number>(LOOKS).fill(0);
   let before = 0;
   let held = 0;
   for (let seed = 0; seed < TRUTHS; seed++) {
@@ -66,7 +66,7 @@ function looksTell(basis: Basis, state: LiveState, seen: readonly LiveState[]): 
     );
     const real = signs[seen.indexOf(state)]!;
     let belief: Belief = first;
-    before += Math.log(momentBelieved(belief, state)!.at / real) ** 2;
+    before += Math.abs(Math.log(momentBelieved(belief, state)!.at / real));
     let last = 1;
     for (let k = 0; k < LOOKS; k++) {
       const since = nextLook(belief, state, 1.05 * last)!;
@@ -82,13 +82,13 @@ function looksTell(basis: Basis, state: LiveState, seen: readonly LiveState[]): 
         before: seen[passed] ?? null,
         now: false,
       });
-      squares[k]! += Math.log(momentBelieved(belief, state)!.at / real) ** 2;
+      sizes[k]! += Math.abs(Math.log(momentBelieved(belief, state)!.at / real));
     }
     const { low, high } = momentBelieved(belief, state)!;
     if (real >= low && real <= high) held += 1;
   }
   return {
-    errors: [before, ...squares].map((sum) => Math.sqrt(sum / TRUTHS)),
+    errors: [before, ...sizes].map((sum) => sum / TRUTHS),
     cover: held / TRUTHS,
   };
 }
