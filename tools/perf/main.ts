@@ -1,5 +1,6 @@
 import { appLines } from './app';
 import { benchLines } from './bench';
+import { calibrateLines } from './calibrate';
 import { faceLines } from './face';
 import { fieldLines } from './field';
 import { liveLines } from './live';
@@ -20,6 +21,7 @@ const lines = {
   ...liveLines,
   ...benchLines,
   ...truthLines,
+  ...calibrateLines,
   ...appLines,
 };
 const wanted = process.argv[2] ?? '';

@@ -53,6 +53,15 @@ function solved(matrix: number[][], right: readonly number[]): number[] {
   return x;
 }
 
+/** The inverse of a small symmetric positive matrix. */
+export const inverse = (matrix: readonly (readonly number[])[]): number[][] =>
+  matrix.map((_, k) =>
+    solved(
+      matrix.map((row) => [...row]),
+      matrix.map((__, i) => (i === k ? 1 : 0)),
+    ),
+  );
+
 const loss = (residual: number, robust: boolean): number =>
   robust ? 5 * Math.log1p(residual ** 2 / 4) : residual * residual;
 

@@ -7,6 +7,7 @@ export {
   type Quantity,
 } from './figures';
 export { type Knob } from './knobs';
+export { floorFor } from './spreads';
 export {
   bandedFigures,
   type ColourFigure,

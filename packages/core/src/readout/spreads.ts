@@ -89,23 +89,43 @@ const AWAY = 0.1;
 const HUMIDITY_AWAY = 0.2;
 const TEMPERATURE_AWAY = 8;
 
+/** A film as far as the distance from the boards goes. */
+export interface FilmThere {
+  /** Key of the generic medium. */
+  readonly like: string;
+  /** Dry [m]. */
+  readonly thickness: number;
+}
+
 /**
  * Least variance of a figure that boards have taught, from what the model's structure gets wrong [ln²]; 0 where no
  * board has spoken of what cracks here, since the factors' own spreads are wide enough then. Assumed.
+ * @param air - when the film is laid
  */
+export function floorFor(
+  learned: Learned | null,
+  top: FilmThere,
+  below: FilmThere,
+  air: { readonly humidity: number; readonly temperature: number },
+): number {
+  const centre = learned?.centre?.find((boards) => boards.top === top.like && boards.below === below.like);
+  if (centre === undefined) return 0;
+  const away =
+    Math.log(top.thickness / centre.films[0]) ** 2 +
+    Math.log(below.thickness / centre.films[1]) ** 2 +
+    ((air.humidity - centre.humidity) / HUMIDITY_AWAY) ** 2 +
+    ((air.temperature - centre.temperature) / TEMPERATURE_AWAY) ** 2;
+  return FLOOR ** 2 + AWAY ** 2 * away;
+}
+
+/** The same of what cracks in a forecast. */
 export function floorVariance({ shop }: Basis, { crackedCoat, coats, course }: Forecast): number {
   const top = crackedCoat === null ? undefined : coats[crackedCoat];
   const below = crackedCoat === null ? undefined : coats[crackedCoat - 1];
   if (top === undefined || below === undefined) return 0;
-  const centre = shop.learned?.centre?.find(
-    (boards) => boards.top === top.medium.like && boards.below === below.medium.like,
-  );
-  if (centre === undefined) return 0;
-  const { sample } = course.films[crackedCoat!]!;
-  const away =
-    Math.log(top.dryThickness / centre.films[0]) ** 2 +
-    Math.log(below.dryThickness / centre.films[1]) ** 2 +
-    ((sample.humidity - centre.humidity) / HUMIDITY_AWAY) ** 2 +
-    ((sample.temperature - centre.temperature) / TEMPERATURE_AWAY) ** 2;
-  return FLOOR ** 2 + AWAY ** 2 * away;
+  const there = ({ medium, dryThickness }: typeof top): FilmThere => ({
+    like: medium.like,
+    thickness: dryThickness,
+  });
+  return floorFor(shop.learned, there(top), there(below), course.films[crackedCoat!]!.sample);
 }
