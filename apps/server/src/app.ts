@@ -3,6 +3,7 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import { type Logger } from 'pino';
 import { airRoutes } from './air/routes';
+import { calibrationRoutes } from './calibration/routes';
 import { type Database } from './db/client';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
@@ -64,6 +65,7 @@ export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express
   app.use(shopRoutes(db));
   app.use(airRoutes(db, log));
   app.use(runRoutes(db));
+  app.use(calibrationRoutes(db));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));

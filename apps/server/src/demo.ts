@@ -1,15 +1,23 @@
+import { LIMITS } from '@zaffet/contract';
+import { parseEvents } from '@zaffet/contract/runs';
 import { parsePlan, parseShelf } from '@zaffet/contract/schemas';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Database } from './db/client';
 import { marks } from './db/schema';
 import { createPlan } from './plans/queries';
+import { takeEvents } from './runs/queries';
 import { putItem, putMeasures } from './shelf/queries';
 
 const LOADED = 'demo-loaded';
 
+const jsonIn = (directory: string): string[] =>
+  readdirSync(directory)
+    .filter((name) => name.endsWith('.json'))
+    .sort();
+
 /**
- * Loads the demo plans and shelf into a new database, once and whole or not at all.
+ * Loads the demo plans, shelf and runs into a new database, once and whole or not at all.
  * @returns how many plans were loaded
  */
 export function loadDemo(db: Database, directory: string): Promise<number> {
@@ -20,15 +28,22 @@ export function loadDemo(db: Database, directory: string): Promise<number> {
       .onConflictDoNothing()
       .returning();
     if (claimed.length === 0) return 0;
-    const files = readdirSync(directory)
-      .filter((name) => name.endsWith('.json'))
-      .sort()
-      .reverse();
+    const files = jsonIn(directory).reverse();
     for (const file of files)
       await createPlan(tx, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
     const shelf = parseShelf(JSON.parse(readFileSync(join(directory, '..', 'shelf.json'), 'utf8')));
     for (const item of shelf.items) await putItem(tx, item);
     await putMeasures(tx, shelf.measures);
+    const runs = join(directory, '..', 'runs');
+    for (const file of jsonIn(runs)) {
+      const { events } = JSON.parse(readFileSync(join(runs, file), 'utf8')) as { events: unknown[] };
+      for (let at = 0; at < events.length; at += LIMITS.events.max)
+        await takeEvents(
+          tx,
+          file.replace('.json', ''),
+          parseEvents({ events: events.slice(at, at + LIMITS.events.max) }).events,
+        );
+    }
     return files.length;
   });
 }

@@ -17,6 +17,7 @@ export const API = {
   air: '/api/air',
   /** Every reading as it comes in; with the stand-in for an instrument where that is asked for. */
   airStream: (simulated: boolean): string => `/api/air/stream${simulated ? '?simulated=yes' : ''}`,
+  calibrations: '/api/calibrations',
   runs: '/api/runs',
   runEvents: (id: string): string => `/api/runs/${encodeURIComponent(id)}/events`,
   /** How many events a run has, each time there are more. */

@@ -52,7 +52,8 @@ type Refuse = (path: string, message: string) => never;
  */
 export function checkBounds(
   value: unknown,
-  code: 'plan.invalid' | 'shelf.invalid' | 'shop.invalid' | 'air.refused' | 'run.invalid',
+  code:
+    'plan.invalid' | 'shelf.invalid' | 'shop.invalid' | 'air.refused' | 'run.invalid' | 'calibration.invalid',
 ): void {
   let cells = 0;
   const refuse: Refuse = (path, message) => {

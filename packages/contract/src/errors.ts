@@ -33,6 +33,7 @@ export const ERRORS = {
   },
   'shop.invalid': { status: 400, message: 'The shop cannot be so.' },
   'run.invalid': { status: 400, message: 'These are no events of a run that Zaffet can keep.' },
+  'calibration.invalid': { status: 400, message: 'This is no calibration that Zaffet can keep.' },
   'run.not-found': {
     status: 404,
     message: 'This run is not here. It begins with its plan; send that first.',

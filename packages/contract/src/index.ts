@@ -1,5 +1,6 @@
 export * from './air/types';
 export * from './api';
+export * from './calibration/types';
 export * from './errors';
 export { type NamedColour, readGpl, writeGpl } from './formats/gpl';
 export { type FiledMap, filePlan, type PlanFile, unfilePlan } from './plan/file';

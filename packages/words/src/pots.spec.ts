@@ -1,5 +1,5 @@
 import { USUAL_MEASURES } from '@zaffet/contract';
-import { mixing, type MixPot, newPlan, potsFor } from '@zaffet/workshop';
+import { mixing, newPlan, potsFor } from '@zaffet/workshop';
 import { goesInText, takesText } from './pots';
 
 describe('pots in words', () => {
@@ -17,7 +17,7 @@ describe('pots in words', () => {
       expect(text).toMatch(/spoon|dish|drops/);
     }
     const milk = films.find((step) => 'medium' in step && step.medium === 'milk')!;
-    const [{ pot }] = potsFor(mixes, part, milk.id) as [{ pot: MixPot }];
+    const { pot } = potsFor(mixes, part, milk.id)[0]!;
     expect(goesInText(pot)).toMatch(/powder .*water /);
     expect(takesText(pot.volume / 2, pot)).toContain('of the pot of');
     expect(takesText(pot.volume, { ...pot, goesIn: pot.goesIn.slice(0, 1) })).not.toContain('of the pot of');

@@ -24,7 +24,14 @@ export {
   type ShoppingLine,
 } from './mixing';
 export { bodied, newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';
-export { type Circumstances, meantFinishes, momentsKept, type PartPlan, partPlan } from './partPlan';
+export {
+  type Circumstances,
+  meantFinishes,
+  momentsKept,
+  type PartPlan,
+  partPlan,
+  shopKnowing,
+} from './partPlan';
 export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './pieces';
 export { prepOf } from './prepare';
 export { schoolPlan, schoolPlans, withSettingsFiled } from './recipes';
@@ -42,7 +49,8 @@ export { simulatedWeather } from './standins/weather';
 export { softEnds } from './softEnds';
 export * from './runs';
 export * from './bench';
+export * from './boards';
 export { hiddenUnder, mapOfStep } from './stepMap';
-export { problemOf, type Timed, timetable } from './timetable';
+export { type Given, problemOf, type Timed, timetable } from './timetable';
 export { regionOf, toModel } from './toModel';
 export { endsAt, type Standing, standingAt, startToEndBy } from './when';

@@ -2,7 +2,7 @@ import { type DayStretch, type Plan, WEEKDAYS, type WorkFile } from '@zaffet/con
 import { type Schedule, type Sums, sumsOf } from '@zaffet/core/schedule';
 import { beginAt } from './begin';
 import { onWall, workTime } from './calendar';
-import { timetable } from './timetable';
+import { type Given, timetable } from './timetable';
 
 /** What could be done otherwise, one thing at a time. */
 export const WAYS = [
@@ -135,11 +135,11 @@ function tomorrow(plan: Plan): number | null {
  * What else could be done, one thing changed at a time: each the very timetable that the plan gets with it.
  * @throws InputError as `forecast`
  */
-export function otherWays(plan: Plan, table: Schedule): OtherWay[] {
+export function otherWays(plan: Plan, table: Schedule, given: Given = {}): OtherWay[] {
   return WAYS.flatMap((way) => {
     const other = changed(plan, way);
     if (other === null) return [];
-    const { table: found } = timetable(other);
+    const { table: found } = timetable(other, given);
     const { tight, ...sums } = sumsOf(found);
     const ready = readyOf(other, found);
     const now = readyOf(plan, table);

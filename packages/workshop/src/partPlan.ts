@@ -1,4 +1,5 @@
 import { type Finish, isMapped, type Look, type Part, type Plan, type PlanStep } from '@zaffet/contract';
+import { type Learned } from '@zaffet/core/media';
 import { type Basis, type Known, NO_SHOP, type ShopData, type StepMoment } from '@zaffet/core/basis';
 
 /** What the forecasts of a plan rest on beside the plan itself. */
@@ -10,6 +11,9 @@ export interface Circumstances {
   /** From runs at the bench, by part. */
   readonly known?: Readonly<Record<string, Known>>;
 }
+
+/** A shop that has learned something, or nothing. */
+export const shopKnowing = (learned: Learned | null): ShopData => ({ ...NO_SHOP, learned });
 
 /** One part of a plan with the finish it gets: what the workbench shows and the core computes. */
 export interface PartPlan extends Pick<

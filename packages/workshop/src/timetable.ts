@@ -24,6 +24,9 @@ import { prepOf } from './prepare';
 /** A refrigerator [K]. */
 const COLD = 277.15;
 
+/** What is given before anything is timed. */
+export type Given = Omit<Circumstances, 'moments'>;
+
 /** A plan with its timetable: what every forecast of its parts rests on. */
 export interface Timed {
   readonly table: Schedule;
@@ -35,12 +38,7 @@ export interface Timed {
  * @param from - an order to begin with, of the plan as it was before
  * @throws InputError as `forecast`
  */
-export function timetable(
-  plan: Plan,
-  { shop, known }: Omit<Circumstances, 'moments'> = {},
-  effort?: Effort,
-  from?: Order,
-): Timed {
+export function timetable(plan: Plan, { shop, known }: Given = {}, effort?: Effort, from?: Order): Timed {
   const given = { ...(shop === undefined ? {} : { shop }), ...(known === undefined ? {} : { known }) };
   const table = schedule(problemOf(plan, given), effort, from);
   return { table, circumstances: { ...given, moments: table.moments } };

@@ -1,7 +1,7 @@
 import { type Plan, type PlanStep } from '@zaffet/contract';
 import { type Schedule } from '@zaffet/core/schedule';
 import { beginAt } from './begin';
-import { timetable } from './timetable';
+import { type Given, timetable } from './timetable';
 
 const MS = 1000;
 const instantOf = (ms: number): string => new Date(ms).toISOString();
@@ -33,7 +33,7 @@ function endOf(plan: Plan, { ready, entries }: Schedule): number {
 }
 
 /** When a plan is done: its last step ended and its last film dry through [ms since 1970]. @throws as `forecast` */
-export const endsAt = (plan: Plan): number => endOf(plan, timetable(plan).table);
+export const endsAt = (plan: Plan, given: Given = {}): number => endOf(plan, timetable(plan, given).table);
 
 /** Hours of work and nights shift with the start: so often it is looked again. */
 const TRIES = 6;
@@ -42,11 +42,11 @@ const TRIES = 6;
  * The latest start found at which a plan is done by an instant; steps that have an instant of their own move with it.
  * @throws as `forecast`
  */
-export function startToEndBy(plan: Plan, by: string): string {
+export function startToEndBy(plan: Plan, by: string, given: Given = {}): string {
   const due = Date.parse(by);
   let start = due;
   for (let i = 0; i < TRIES; i++) {
-    const late = endsAt(beginAt(plan, instantOf(start))) - due;
+    const late = endsAt(beginAt(plan, instantOf(start)), given) - due;
     if (late <= 0) break;
     start -= late;
   }
@@ -60,10 +60,10 @@ export type Standing =
   | { readonly kind: 'past' };
 
 /** How a plan stands at a moment [ms since 1970], if it goes as planned. @throws as `forecast` */
-export function standingAt(plan: Plan, now: number): Standing {
+export function standingAt(plan: Plan, now: number, given: Given = {}): Standing {
   const begins = Date.parse(plan.startsAt);
   if (now < begins) return { kind: 'ahead', begins };
-  const { table } = timetable(plan);
+  const { table } = timetable(plan, given);
   const ends = endOf(plan, table);
   if (now > ends) return { kind: 'past' };
   return { kind: 'under-way', next: plannedSteps(plan, table).find(({ at }) => at > now) ?? null, ends };

@@ -1,10 +1,11 @@
-import { type PlanFile, type RunEvent, type ShelfItem } from '@zaffet/contract';
+import { type CalibrationFile, type PlanFile, type RunEvent, type ShelfItem } from '@zaffet/contract';
 import {
   integer,
   jsonb,
   pgTable,
   primaryKey,
   real,
+  serial,
   text,
   timestamp,
   unique,
@@ -64,6 +65,13 @@ export const runEvents = pgTable(
   },
   ({ run, seq, device, n }) => [primaryKey({ columns: [run, seq] }), unique().on(device, n)],
 );
+
+/** What the shop has learned of its paints: only ever added to, the newest holds. */
+export const calibrations = pgTable('calibrations', {
+  id: serial().primaryKey(),
+  at: timestamp({ withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+  file: jsonb().$type<CalibrationFile>().notNull(),
+});
 
 /** Facts about this shop's database itself: that the demo was loaded, what the painter measures with. */
 export const marks = pgTable('marks', { key: text().primaryKey(), value: text().notNull() });

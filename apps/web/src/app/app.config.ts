@@ -10,12 +10,19 @@ import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
-import { provideState, provideStore } from '@ngrx/store';
+import { provideState, provideStore, Store } from '@ngrx/store';
+import { filter, firstValueFrom, race, timer } from 'rxjs';
 import { routes } from './app.routes';
 import { provideMoments } from './data/moments';
+import { CalibrationHand } from './shop/calibration.actions';
+import * as calibrationEffects from './shop/calibration.effects';
+import { calibrationFeature } from './shop/calibration.feature';
 import * as shelfEffects from './shop/shelf.effects';
 import { shelfFeature } from './shop/shelf.feature';
 import { ICONS } from './ui/icons';
+
+/** How long the first page waits for what the shop has learned [ms]. */
+const KNOWS_WITHIN = 3000;
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -38,7 +45,21 @@ export const appConfig: ApplicationConfig = {
       },
     ),
     provideState(shelfFeature),
-    provideEffects(shelfEffects),
+    provideState(calibrationFeature),
+    provideEffects(shelfEffects, calibrationEffects),
+    // Nothing is foretold before it is known what the shop has learned; a server that is away does not hold it up long.
+    provideAppInitializer(() => {
+      const store = inject(Store);
+      store.dispatch(CalibrationHand.asked());
+      return firstValueFrom(
+        race(
+          store
+            .select(calibrationFeature.selectCalibrationState)
+            .pipe(filter(({ kept, fault }) => kept !== null || fault !== null)),
+          timer(KNOWS_WITHIN),
+        ),
+      );
+    }),
     provideAppInitializer(() => {
       const registry = inject(MatIconRegistry);
       const sanitizer = inject(DomSanitizer);

@@ -14,6 +14,11 @@ export const routes: Routes = [
     loadComponent: () => import('./shelf/shelf.page').then((m) => m.ShelfPage),
   },
   {
+    path: 'boards',
+    title: 'Boards · Zaffet',
+    loadComponent: () => import('./boards/boards.page').then((m) => m.BoardsPage),
+  },
+  {
     path: 'guide',
     title: 'Guide · Zaffet',
     loadComponent: () => import('./guide/guide.page').then((m) => m.GuidePage),

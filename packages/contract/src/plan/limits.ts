@@ -151,6 +151,9 @@ export const LIMITS = {
   offsetMs: { min: -4e11, max: 4e11, step: 1, unit: 'ms' },
   /** Events of a run in one message. */
   events: { min: 1, max: 50, step: 1, unit: '' },
+  /** Factors that were learned, and the runs they were learned from. */
+  factors: { min: 0, max: 200, step: 1, unit: '' },
+  calibrationRuns: { min: 0, max: 500, step: 1, unit: '' },
   /** Readings of the air in one message. */
   readings: { min: 1, max: 5000, step: 1, unit: '' },
   later: { min: 0, max: PLAN_RANGES.airSamples.max - 1, step: 1, unit: '' },

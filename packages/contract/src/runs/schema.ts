@@ -1,5 +1,6 @@
 import { LIVE_STATES } from '@zaffet/core/live';
 import Joi from 'joi';
+import { learnedSchema } from '../calibration/schema';
 import { checkBounds } from '../bounds';
 import { flag, id, instant, list, number, oneOf, text, wanted, whole } from '../fields';
 import { filePlan } from '../plan/file';
@@ -24,7 +25,11 @@ const state = Joi.string()
 
 const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
   // The plan is read by its own schema: it may be of an older version.
-  'run-begun': { planId: id().allow(null), plan: Joi.object().unknown().required() },
+  'run-begun': {
+    planId: id().allow(null),
+    plan: Joi.object().unknown().required(),
+    learned: learnedSchema.allow(null),
+  },
   begun: { ...ofStep, ...told },
   done: { ...ofStep, ...told },
   skipped: { ...ofStep, reason: text() },
@@ -43,6 +48,7 @@ const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
     openingMm: wanted('readOpeningMm'),
     chipped: wanted('readShare'),
     worn: wanted('readShare'),
+    cracked: Joi.boolean().allow(null),
   },
   verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS).allow(null), text: text().allow('') },
   'taken-back': { eventId: id() },

@@ -1,3 +1,4 @@
+import { type LearnedFile } from '../calibration/types';
 import { type LiveState } from '@zaffet/core/live';
 import { type PlanFile } from '../plan/file';
 import { type PlanStep } from '../plan/types';
@@ -35,7 +36,12 @@ interface Told {
 /** What can happen at the bench, by its kind. */
 export interface RunBodies {
   /** The first of every run: the plan as it was then, so that nothing else is needed. */
-  readonly 'run-begun': { readonly planId: string | null; readonly plan: PlanFile };
+  readonly 'run-begun': {
+    readonly planId: string | null;
+    readonly plan: PlanFile;
+    /** What the shop had learned by then; left out, or null, where it was nothing. */
+    readonly learned?: LearnedFile | null;
+  };
   readonly begun: OfStep & Told;
   readonly done: OfStep & Told;
   readonly skipped: OfStep & { readonly reason: string };
@@ -72,6 +78,8 @@ export interface RunBodies {
     /** Shares of the part. */
     readonly chipped: number | null;
     readonly worn: number | null;
+    /** Whether it cracked at all; left out, or null, where nobody said. */
+    readonly cracked?: boolean | null;
   };
   /** How it is liked, null where nobody said, and what to do otherwise next time. */
   readonly verdict: { readonly when: VerdictTime; readonly verdict: Verdict | null; readonly text: string };

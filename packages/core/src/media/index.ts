@@ -1,6 +1,7 @@
 export { isClear } from './clear';
 export {
   type BoardCentre,
+  checkLearned,
   type FactorKey,
   factorKeyOf,
   type FactorKind,

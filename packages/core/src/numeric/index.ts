@@ -1,2 +1,2 @@
 export { uniform } from './hash';
-export { normalQuantile } from './normal';
+export { EIGHTY_PER_CENT, normalQuantile } from './normal';

@@ -3,7 +3,7 @@ import { forecast } from '@zaffet/core/forecast';
 import { type Schedule } from '@zaffet/core/schedule';
 import { basisOf } from '../basis';
 import { partPlan } from '../partPlan';
-import { timetable } from '../timetable';
+import { type Given, timetable } from '../timetable';
 import { shiftedAir } from './planAir';
 
 /** Days that may come instead of those that are expected. */
@@ -53,8 +53,13 @@ const record = <T>(of: (other: OtherAir) => T): Record<OtherAir, T> => ({
 });
 
 /** Coats of a part: touch-dry after, and how long the next one may wait [s]. */
-function coatsOf(plan: Plan, partId: string, moments: Schedule['moments']): Map<string, number> {
-  const { coats } = forecast(basisOf(partPlan(plan, partId, null, { moments })));
+function coatsOf(
+  plan: Plan,
+  partId: string,
+  moments: Schedule['moments'],
+  given: Given,
+): Map<string, number> {
+  const { coats } = forecast(basisOf(partPlan(plan, partId, null, { ...given, moments })));
   const told = new Map<string, number>();
   for (const { coat, laidAt, open, window } of coats) {
     if (open.touch !== null) told.set(`${coat.id} touch`, open.touch - laidAt);
@@ -82,9 +87,9 @@ function handsOf(plan: Plan, { entries }: Schedule): Map<string, number> {
  * the first part of each finish, laid at the same moments; what the hands wait for follows from a timetable of its own.
  * @throws InputError as `forecast`
  */
-export function airEffects(plan: Plan, table: Schedule): AirEffects {
+export function airEffects(plan: Plan, table: Schedule, given: Given = {}): AirEffects {
   const plans = record((other) => planIn(plan, other));
-  const tables = record((other) => timetable(plans[other]).table);
+  const tables = record((other) => timetable(plans[other], given).table);
   const effects: AirEffect[] = [];
   const put = (
     partId: string,
@@ -109,8 +114,8 @@ export function airEffects(plan: Plan, table: Schedule): AirEffects {
     if (whatIfOf !== null || first === undefined) continue;
     put(
       first.id,
-      coatsOf(plan, first.id, table.moments),
-      record((other) => coatsOf(plans[other], first.id, table.moments)),
+      coatsOf(plan, first.id, table.moments, given),
+      record((other) => coatsOf(plans[other], first.id, table.moments, given)),
     );
     put(first.id, new Map([...hands].filter(([key]) => key.startsWith(`${first.id} `))), handsThere);
   }

@@ -22,7 +22,7 @@ import { type Finding } from '@zaffet/core/notes';
 import { type StartState } from '@zaffet/core/plan';
 import { followed, type FollowedTask, type Meant, type PartTask } from '@zaffet/core/schedule';
 import { basisOf } from '../basis';
-import { type PartPlan, partPlan, withSteps } from '../partPlan';
+import { type PartPlan, partPlan, shopKnowing, withSteps } from '../partPlan';
 import { buffCoat, knownOf } from '../runs/known';
 import { type Run, type Seen, stepKey, type StepRun } from '../runs/fold';
 import { problemOf } from '../timetable';
@@ -37,6 +37,13 @@ import {
 
 /** What the air of a shop is off the plan's before anybody has looked: the tables' own doubt [ln]. */
 const AIR: Spread = { mean: 0, sd: PRIOR_SPREAD.air };
+
+/** What a calibration leaves open of the air, and how it differs from day to day [sd of ln]; assumed. */
+const DAY_TO_DAY = 0.15;
+function airExpected(learned: Learned | null): Spread {
+  const at = learned?.keys.indexOf('air') ?? -1;
+  return at < 0 ? AIR : { mean: 0, sd: Math.hypot(Math.sqrt(learned!.covariance[at]![at]!), DAY_TO_DAY) };
+}
 
 /** Beliefs that were worked out, by all that they rest on. */
 export type Beliefs = Map<string, Belief>;
@@ -56,7 +63,7 @@ interface Laid {
 }
 
 /** A part as far as it has come, without what was left out. */
-interface Worked {
+export interface Worked {
   readonly plan: PartPlan;
   readonly basis: (learned: Learned | null) => Basis;
 }
@@ -76,9 +83,9 @@ export function benchOf(
   known: Beliefs,
   inHand: string | null = null,
 ): Bench {
-  const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
+  const worked = run.plan.piece.parts.map(({ id }) => carriedOut(run, id, now));
   const laid = worked.flatMap((one) => laidOf(run, one)).sort((a, b) => a.laidAt - b.laidAt);
-  let air = AIR;
+  let air = airExpected(run.learned);
   let answers = 0;
   const beliefs = new Map<string, Belief>();
   for (const coat of laid) {
@@ -90,11 +97,11 @@ export function benchOf(
     if (coat.looks.length > 0) air = shopAirAfter(air, belief);
     answers += coat.looks.length;
   }
-  const learned = worked.map((one) => learnedToday(one, air, beliefs, laid));
+  const learned = worked.map((one) => (answers === 0 ? run.learned : learnedToday(one, air, beliefs, laid)));
   const bases = worked.map(({ basis }, i) => basis(learned[i]!));
   const start = Date.parse(run.plan.startsAt);
   const at = (moment: number): number => start + moment * 1000;
-  const problem = problemOf(run.plan);
+  const problem = problemOf(run.plan, { shop: shopKnowing(run.learned) });
   const goesOn = followed(
     { ...problem, jobs: problem.jobs.map((job, i) => ({ ...job, basis: bases[i]! })) },
     table,
@@ -133,9 +140,9 @@ export function beliefNow(
   now: number,
   known: Beliefs,
 ): { readonly belief: Belief; readonly laidAt: number } | null {
-  const worked = run.plan.piece.parts.map(({ id }) => workedOf(run, id, now));
+  const worked = run.plan.piece.parts.map(({ id }) => carriedOut(run, id, now));
   const laid = worked.flatMap((one) => laidOf(run, one)).sort((a, b) => a.laidAt - b.laidAt);
-  let air = AIR;
+  let air = airExpected(run.learned);
   for (const coat of laid) {
     const of = worked.find(({ plan }) => plan.part.id === coat.partId)!;
     const asked = coat.partId === partId && coat.step.id === stepId;
@@ -147,9 +154,13 @@ export function beliefNow(
   return null;
 }
 
-function workedOf(run: Run, partId: string, now: number): Worked {
+/** A part as it was carried out up to a moment: what was skipped left out, what was told as it was. */
+export function carriedOut(run: Run, partId: string, now: number): Worked {
   const done = { ...knownOf(run, partId, now), answers: [] };
-  const of = partPlan(run.plan, partId, null, { known: { [partId]: done } });
+  const of = partPlan(run.plan, partId, null, {
+    shop: shopKnowing(run.learned),
+    known: { [partId]: done },
+  });
   const elsewhere = run.putIn.filter((one) => one.partId !== partId).map(({ stepId }) => stepId);
   const plan = withSteps(
     of,
@@ -224,7 +235,6 @@ function withToday(
   air: Spread,
   steps: Readonly<Record<string, StepFactors>>,
 ): Learned | null {
-  if (air === AIR) return learned;
   const { keys, mean, covariance } = learned ?? { keys: [], mean: [], covariance: [] };
   const at = keys.indexOf('air');
   const others = keys.map((_, i) => i).filter((i) => i !== at);

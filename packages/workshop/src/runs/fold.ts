@@ -1,3 +1,4 @@
+import { type Learned } from '@zaffet/core/media';
 import { type Plan, type RunBodies, type RunEvent, unfilePlan, type VerdictTime } from '@zaffet/contract';
 import { inOrder } from './order';
 
@@ -33,6 +34,8 @@ export interface Seen {
 /** A run as it stands. */
 export interface Run {
   readonly planId: string | null;
+  /** What the shop had learned when it began. */
+  readonly learned: Learned | null;
   /** The plan as it is carried out: as it was when the run began, with what was put in. */
   readonly plan: Plan;
   readonly begunAt: number;
@@ -138,10 +141,10 @@ function after(run: Run, event: RunEvent, told: number): Run {
     case 'note':
       return { ...run, notes: [...run.notes, { at, partId: event.partId, text: event.text }] };
     case 'outcome': {
-      const { partId, spacingMm, openingMm, chipped, worn } = event;
+      const { partId, spacingMm, openingMm, chipped, worn, cracked = null } = event;
       return {
         ...run,
-        outcomes: { ...run.outcomes, [partId]: { spacingMm, openingMm, chipped, worn } },
+        outcomes: { ...run.outcomes, [partId]: { spacingMm, openingMm, chipped, worn, cracked } },
       };
     }
     case 'verdict': {
@@ -190,6 +193,7 @@ export function foldRun(events: readonly RunEvent[]): Run | null {
   const begun: Run = {
     planId: first.event.planId,
     plan: unfilePlan(first.event.plan),
+    learned: first.event.learned ?? null,
     begunAt: first.at,
     paused: false,
     finishedAt: null,

@@ -1,7 +1,6 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Part, type PlanStep, type RunEvent, type Shelf, USUAL_MEASURES } from '@zaffet/contract';
-import { NO_SHOP } from '@zaffet/core/basis';
 import { hazards } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { type Medium, mediumLookup } from '@zaffet/core/media';
@@ -16,6 +15,7 @@ import {
   type PartPlan,
   partPlan,
   potsFor,
+  shopKnowing,
   type Run,
   stepKey,
   type StepRun,
@@ -166,7 +166,9 @@ export class BenchModel {
     if (run === null) return new Map();
     const known = knownOfAll(run, untracked(this.now));
     return new Map(
-      run.plan.piece.parts.map(({ id }) => [id, partPlan(run.plan, id, null, { known })] as const),
+      run.plan.piece.parts.map(
+        ({ id }) => [id, partPlan(run.plan, id, null, { known, shop: shopKnowing(run.learned) })] as const,
+      ),
     );
   });
   /** A part as it was really done so far, going on in the air of today: what its look and its figures rest on. */
@@ -174,7 +176,7 @@ export class BenchModel {
     const [run, part] = [this.run(), this.bench()?.parts.find((one) => one.partId === partId)];
     if (run === null || part === undefined) return null;
     const known = knownOfAll(run, untracked(this.now));
-    return partPlan(run.plan, partId, null, { known, shop: { ...NO_SHOP, learned: part.learned } });
+    return partPlan(run.plan, partId, null, { known, shop: shopKnowing(part.learned) });
   };
   readonly partPlanOf = (partId: string): PartPlan => this.partPlans().get(partId)!;
 

@@ -10,6 +10,7 @@ import { planFeature } from '../plan/plan.feature';
 import { BenchHand } from './run.actions';
 import { RunBox } from './run-box';
 import { runFeature } from './run.feature';
+import { calibrationFeature } from '../shop/calibration.feature';
 import { randomId } from './run-store';
 
 /** What is done first, at most. */
@@ -31,6 +32,7 @@ export class BenchPage {
   private readonly file = this.store.selectSignal(planFeature.selectFile);
   private readonly timed = this.store.selectSignal(planFeature.selectTimed);
   private readonly id = this.store.selectSignal(planFeature.selectId);
+  private readonly learned = this.store.selectSignal(calibrationFeature.selectLearned);
   private readonly all = this.store.selectSignal(runFeature.selectRuns);
   protected readonly away = this.store.selectSignal(runFeature.selectAway);
   protected readonly beginning = signal(false);
@@ -70,7 +72,8 @@ export class BenchPage {
     void navigator.storage?.persist?.();
     const runId = randomId();
     const begun = beginAt(plan, new Date(this.box.now()).toISOString());
-    await this.box.tell(runId, [{ kind: 'run-begun', planId: this.id(), plan: filePlan(begun) }]);
+    const learned = this.learned();
+    await this.box.tell(runId, [{ kind: 'run-begun', planId: this.id(), plan: filePlan(begun), learned }]);
     await this.router.navigate(['/bench', runId]);
   }
 }

@@ -16,7 +16,7 @@ import { NumberField } from '../ui/number-field';
 import { BenchModel } from './bench-model';
 
 type Measured = Omit<RunBodies['outcome'], 'partId'>;
-const NOTHING: Measured = { spacingMm: null, openingMm: null, chipped: null, worn: null };
+const NOTHING: Measured = { spacingMm: null, openingMm: null, chipped: null, worn: null, cracked: null };
 /** A moment off by less than this was in time [ms]. */
 const IN_TIME = 60_000;
 
@@ -35,6 +35,10 @@ export class RunRecord {
   protected readonly limits = LIMITS;
   protected readonly times = VERDICT_TIMES.map((when) => ({ when, name: VERDICT_TIME_WORDS[when] }));
   protected readonly verdicts = VERDICTS.map((verdict) => ({ verdict, name: VERDICT_WORDS[verdict] }));
+  protected readonly cracked = [
+    { is: true, name: 'It cracked' },
+    { is: false, name: 'No cracks' },
+  ] as const;
   protected readonly when = signal<VerdictTime>('at-once');
   protected readonly told = computed(() => this.model.run()?.verdicts[this.when()] ?? null);
 

@@ -2,7 +2,16 @@ import { type Fault, type Plan, type SavedPlan } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { forecast } from '@zaffet/core/forecast';
 import { type Schedule } from '@zaffet/core/schedule';
-import { basisOf, beginAt, type Circumstances, momentsKept, type PartPlan, partPlan } from '@zaffet/workshop';
+import {
+  basisOf,
+  beginAt,
+  type Circumstances,
+  momentsKept,
+  type PartPlan,
+  partPlan,
+  shopKnowing,
+} from '@zaffet/workshop';
+import { calibrationFeature } from '../shop/calibration.feature';
 import {
   createFeature,
   createReducer,
@@ -86,7 +95,10 @@ const initial: PlanState = {
 };
 
 /** What a timetable says of a plan that may have changed since it was made. */
-function circumstancesOf(file: Plan, { of, table }: NonNullable<PlanState['timed']>): Circumstances {
+function circumstancesOf(
+  file: Plan,
+  { of, table }: NonNullable<PlanState['timed']>,
+): Pick<Circumstances, 'moments'> {
   if (of === file) return { moments: table.moments };
   const moments = Object.entries(table.moments).map(([partId, own]) => {
     const [before, now] = [partPlan(of, partId), partPlan(file, partId)];
@@ -338,8 +350,14 @@ export const planFeature = createFeature({
   }) => {
     const selectFile = createSelector(selectHistory, (history) => history?.present ?? null);
     /** What the forecasts of every part rest on. */
-    const selectCircumstances = createSelector(selectFile, selectTimed, (file, timed) =>
-      file === null || timed === null ? {} : circumstancesOf(file, timed),
+    const selectCircumstances = createSelector(
+      selectFile,
+      selectTimed,
+      calibrationFeature.selectLearned,
+      (file, timed, learned): Circumstances => ({
+        shop: shopKnowing(learned),
+        ...(file === null || timed === null ? {} : circumstancesOf(file, timed)),
+      }),
     );
     /** The part in hand with the finish on the bench. */
     const selectPlan = createSelector(

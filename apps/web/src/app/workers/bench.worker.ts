@@ -6,6 +6,7 @@ import {
   benchOf,
   foldRun,
   mixing,
+  shopKnowing,
   type Run,
   type Timed,
   timetable,
@@ -23,7 +24,7 @@ function beginningOf(events: readonly RunEvent[]): { readonly run: Run; readonly
   let known = begun.get(first.id);
   if (known === undefined) {
     const run = foldRun([first])!;
-    begun.set(first.id, (known = { run, timed: timetable(run.plan) }));
+    begun.set(first.id, (known = { run, timed: timetable(run.plan, { shop: shopKnowing(run.learned) }) }));
   }
   return known;
 }

@@ -15,9 +15,9 @@ import { type TimetableWorker } from './timetable-messages';
 let held: ((pins: readonly Pin[]) => Schedule) | null = null;
 
 const worker: TimetableWorker = {
-  time: (plan) => timetable(plan).table,
-  hold: (plan, table) => {
-    held = retimer(problemOf(plan), table);
+  time: (plan, given) => timetable(plan, given).table,
+  hold: (plan, table, given) => {
+    held = retimer(problemOf(plan, given), table);
   },
   drag: (pins) => {
     if (held === null) throw new Error('nothing is held');
@@ -25,7 +25,7 @@ const worker: TimetableWorker = {
   },
   holds: softEnds,
   air: airEffects,
-  others: (plan, table) => otherWays(plan, table),
+  others: otherWays,
   startToEndBy,
   endsAt,
   standing: standingAt,

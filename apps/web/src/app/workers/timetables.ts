@@ -1,7 +1,9 @@
-import { Injectable } from '@angular/core';
+import { computed, inject, Injectable } from '@angular/core';
+import { Store } from '@ngrx/store';
 import { type Plan } from '@zaffet/contract';
 import { type Pin, type Schedule } from '@zaffet/core/schedule';
-import { type AirEffects, type OtherWay, type Standing } from '@zaffet/workshop';
+import { type AirEffects, type Given, type OtherWay, shopKnowing, type Standing } from '@zaffet/workshop';
+import { calibrationFeature } from '../shop/calibration.feature';
 import { Thread } from './thread';
 import { type TimetableWorker } from './timetable-messages';
 
@@ -11,17 +13,19 @@ const startThread = (): Worker =>
 /** Timetables, worked out off the page's thread: one for all pages, so that it stays warm. */
 @Injectable({ providedIn: 'root' })
 export class Timetables {
+  private readonly learned = inject(Store).selectSignal(calibrationFeature.selectLearned);
+  private readonly given = computed((): Given => ({ shop: shopKnowing(this.learned()) }));
   private readonly thread = new Thread<TimetableWorker>(startThread);
   /** How all plans of a list stand: nothing that is open waits for that. */
   private readonly list = new Thread<TimetableWorker>(startThread);
 
   time(plan: Plan): Promise<Schedule> {
-    return this.thread.ask((remote) => remote.time(plan));
+    return this.thread.ask((remote) => remote.time(plan, this.given()));
   }
 
   /** Takes hold of a timetable, to drag from it. */
   hold(plan: Plan, table: Schedule): Promise<void> {
-    return this.thread.ask((remote) => remote.hold(plan, table));
+    return this.thread.ask((remote) => remote.hold(plan, table, this.given()));
   }
 
   drag(pins: readonly Pin[]): Promise<Schedule> {
@@ -29,26 +33,26 @@ export class Timetables {
   }
 
   others(plan: Plan, table: Schedule): Promise<readonly OtherWay[]> {
-    return this.thread.ask((remote) => remote.others(plan, table));
+    return this.thread.ask((remote) => remote.others(plan, table, this.given()));
   }
 
   holds(plan: Plan, table: Schedule): Promise<Readonly<Record<string, number>>> {
-    return this.thread.ask((remote) => remote.holds(plan, table));
+    return this.thread.ask((remote) => remote.holds(plan, table, this.given()));
   }
 
   air(plan: Plan, table: Schedule): Promise<AirEffects> {
-    return this.thread.ask<AirEffects>((remote) => remote.air(plan, table));
+    return this.thread.ask<AirEffects>((remote) => remote.air(plan, table, this.given()));
   }
 
   startToEndBy(plan: Plan, by: string): Promise<string> {
-    return this.thread.ask((remote) => remote.startToEndBy(plan, by));
+    return this.thread.ask((remote) => remote.startToEndBy(plan, by, this.given()));
   }
 
   endsAt(plan: Plan): Promise<number> {
-    return this.thread.ask((remote) => remote.endsAt(plan));
+    return this.thread.ask((remote) => remote.endsAt(plan, this.given()));
   }
 
   standing(plan: Plan, now: number): Promise<Standing> {
-    return this.list.ask<Standing>((remote) => remote.standing(plan, now));
+    return this.list.ask<Standing>((remote) => remote.standing(plan, now, this.given()));
   }
 }

@@ -1,0 +1,64 @@
+import { type Lesson, type Reading } from '@zaffet/core/calibrate';
+import { type FactorKind } from '@zaffet/core/media';
+import { type DistressTool } from '@zaffet/core/tools';
+import { type BoardQuestion } from '@zaffet/workshop';
+import { duration, figures, lengthShown, perCent, type UnitSystem } from './format';
+import { mediumName, TOOL_NAMES } from './names';
+
+export const READING_NAMES: Readonly<Record<Reading, string>> = {
+  spacing: 'Crack spacing',
+  opening: 'Crack opening',
+  first: 'First cracks after',
+  touchBelow: 'Touch-dry, the film below',
+  touchTop: 'Touch-dry, the top coat',
+  chips: 'Chipped',
+};
+
+/** A reading with its unit. @param value - [m], [s] or a share */
+export const readingText = (reading: Reading, value: number, units: UnitSystem = 'metric'): string =>
+  reading === 'chips'
+    ? perCent(value)
+    : reading === 'spacing' || reading === 'opening'
+      ? `${lengthShown(value, units).number} ${lengthShown(value, units).unit}`
+      : duration(value);
+
+export const QUESTION_WORDS: Readonly<
+  Record<BoardQuestion, { readonly name: string; readonly how: string }>
+> = {
+  'how-thick': {
+    name: 'How thick?',
+    how: 'Films of several thicknesses, all coated at the finish’s own moment.',
+  },
+  when: { name: 'When to coat?', how: 'The finish’s own films, the top coat laid after several waits.' },
+  both: {
+    name: 'How thick, and when?',
+    how: 'Several thicknesses of what lies below, each after several waits.',
+  },
+};
+
+/** What a factor changes; `by` says how much. */
+const TOLD: Readonly<Record<FactorKind, (subject: string, by: string) => string>> = {
+  air: (_, by) => `The shop dries ${by}`,
+  dry: (subject, by) => `Water leaves ${subject.toLowerCase()} ${by}`,
+  slip: (subject, by) => `${subject} slips ${by}`,
+  strain: (subject, by) => `${subject} shrinks ${by}`,
+  tough: (subject, by) => `${subject} bears ${by} before it cracks`,
+  bond: (subject, by) => `${subject} holds on ${by}`,
+  wear: (subject, by) => `${subject} takes off ${by}`,
+};
+/** Nearer than this nobody would tell the difference. */
+const ALIKE = 0.02;
+
+/** What was learned of a factor, and how sure that is: "Chalk paint shrinks 12 % more than the table; sure to within 8 %". */
+export function lessonText({ key, factor, within }: Lesson, media: Parameters<typeof mediumName>[1]): string {
+  const [kind, of = ''] = key.split(':') as [FactorKind, string?];
+  const subject =
+    kind === 'air' ? '' : kind === 'wear' ? TOOL_NAMES[of as DistressTool] : mediumName(of, media);
+  const share = Math.abs(factor - 1);
+  const [more, less] = kind === 'air' || kind === 'dry' ? ['quicker', 'slower'] : ['more', 'less'];
+  const by =
+    share < ALIKE
+      ? 'as the table says'
+      : `${figures(100 * share)} % ${factor > 1 ? more : less} than the table`;
+  return `${TOLD[kind](subject, by)}; sure to within ${figures(100 * (within - 1))} %.`;
+}

@@ -1,0 +1,61 @@
+import { isFilmStep } from '@zaffet/contract';
+import { type Cell, type Reading } from '@zaffet/core/calibrate';
+import { courseOf } from '@zaffet/core/course';
+import { type LiveState } from '@zaffet/core/live';
+import { carriedOut } from '../bench/bench';
+import { buffCoat } from '../runs/known';
+import { type Run, stepKey } from '../runs/fold';
+import { crackingSteps } from './board';
+
+/** When a coat came into a state, as somebody told who saw it happen [s since it was laid]; null where nobody did. */
+function seenNow(run: Run, partId: string, stepId: string, state: LiveState): number | null {
+  const step = run.plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === stepId);
+  const last = step !== undefined && step.kind === 'seal' ? buffCoat(step) - 1 : 0;
+  const laid = run.steps[stepKey(partId, stepId, last)]?.begunAt ?? null;
+  const seen = run.seen.findLast(
+    (one) => one.partId === partId && one.stepId === stepId && one.after === state && one.now,
+  );
+  return laid === null || seen === undefined || seen.at <= laid ? null : (seen.at - laid) / 1000;
+}
+
+/**
+ * What a run teaches: every part of which something was measured or seen as it happened, as it was really carried out.
+ * @throws InputError as `forecast`
+ */
+export function cellsOf(runId: string, run: Run): Cell[] {
+  return run.plan.piece.parts.flatMap(({ id: partId }): Cell[] => {
+    const done = Object.entries(run.steps).flatMap(([key, { begunAt, doneAt }]) =>
+      key.startsWith(`${partId} `) && begunAt !== null ? [doneAt ?? begunAt] : [],
+    );
+    if (done.length === 0) return [];
+    const { plan, basis } = carriedOut(run, partId, Math.max(...done));
+    const cracking = crackingSteps(plan);
+    if (cracking === null) return [];
+    const top = cracking.top.id;
+    const on = basis(null);
+    const films = courseOf(on).films.map(({ step }) => step.id);
+    const below = films[films.indexOf(top) - 1] ?? null;
+    const outcome = run.outcomes[partId];
+    const mm = (value: number | null | undefined): number | null => (value == null ? null : value / 1000);
+    const read: Record<Reading, number | null> = {
+      spacing: mm(outcome?.spacingMm),
+      opening: mm(outcome?.openingMm),
+      first: seenNow(run, partId, top, 'first-cracks'),
+      touchBelow: below === null ? null : seenNow(run, partId, below, 'touch'),
+      touchTop: seenNow(run, partId, top, 'touch'),
+      chips: outcome?.chipped ?? null,
+    };
+    const told = Object.fromEntries(Object.entries(read).filter(([, value]) => value !== null));
+    const cracked = outcome?.cracked ?? null;
+    if (Object.keys(told).length === 0 && cracked === null) return [];
+    return [{ id: `${runId} ${partId}`, board: runId, basis: on, top, read: told, cracked }];
+  });
+}
+
+/** Whether a run has anything to teach: something was measured, or seen as it happened. */
+export const teaches = (run: Run): boolean =>
+  Object.keys(run.outcomes).length > 0 ||
+  run.seen.some(({ now, after, stepId }) => now && after !== null && isLaid(run, stepId));
+
+const isLaid = (run: Run, stepId: string): boolean =>
+  run.plan.finishes.some(({ steps }) => steps.some((step) => step.id === stepId && isFilmStep(step)));

@@ -1,0 +1,10 @@
+export {
+  BOARD_QUESTIONS,
+  BOARD_SIZES,
+  type BoardDesign,
+  boardFor,
+  type BoardQuestion,
+  type BoardSize,
+  CELL_MM,
+} from './board';
+export { cellsOf, teaches } from './cells';
