@@ -1,44 +1,9 @@
 import { type RunAnswer, type RunEvent } from '@zaffet/contract';
 import { type Browser, type Page } from '@playwright/test';
-import { launch, type Launched, scratchFolder } from '../../apps/server/src/testing';
 import { BenchPage } from '../pages/bench.page';
-import { expect, test as base } from '../pages/quiet';
+import { expect, test } from '../pages/own-server';
 
 const MONDAY = new Date('2026-11-30T08:00:00Z');
-
-/** A server of the test's own, that can be killed and begun again at the same address. */
-class OwnServer {
-  private readonly folder = scratchFolder();
-  private running: Launched | null = null;
-  at = '';
-
-  async begin(): Promise<void> {
-    const port = this.at === '' ? '0' : new URL(this.at).port;
-    this.running = launch({ ZAFFET_DATA: this.folder.path, PORT: port, ZAFFET_DEMO: 'on' });
-    this.at = (await this.running.url).replace(/\/$/, '');
-    expect(this.at).not.toBe('');
-  }
-
-  async end(signal: 'SIGKILL' | 'SIGTERM' = 'SIGTERM'): Promise<void> {
-    this.running?.child.kill(signal);
-    await this.running?.ended;
-    this.running = null;
-  }
-
-  remove(): void {
-    this.folder.remove();
-  }
-}
-
-const test = base.extend<{ server: OwnServer }>({
-  server: async ({}, use) => {
-    const server = new OwnServer();
-    await server.begin();
-    await use(server);
-    await server.end();
-    server.remove();
-  },
-});
 
 /** A tablet, with its own clock and its own store. */
 async function tablet(browser: Browser): Promise<BenchPage> {

@@ -169,3 +169,47 @@ describe('zaffet predict', () => {
     expect((JSON.parse(out) as { plan: string }).plan).toBe("Keeper's sea chest");
   });
 });
+
+describe('zaffet calibrate', () => {
+  const BOARD = fileURLToPath(new URL('../../../demo/runs/demo-board-glue.json', import.meta.url));
+  let folder: string;
+  beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'zaffet-cli-'))));
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  it('prints what a measured board teaches, and predicts by it: the glue slips more, the cracks are wider apart', async () => {
+    const { code, out, err } = await call('calibrate', BOARD);
+    expect([code, err]).toEqual([0, '']);
+    const told = JSON.parse(out) as {
+      lessons: { key: string; factor: number; says: string }[];
+      compared: unknown[];
+      leaveOneOut: { tables: number; fitted: number }[];
+    };
+    expect(told.lessons.find(({ key }) => key === 'slip:pva')!.factor).toBeGreaterThan(1.1);
+    expect(told.lessons.map(({ says }) => says).join()).toContain('White glue slips');
+    expect(told.compared.length).toBe(20);
+    const file = join(folder, 'shop.json');
+    writeFileSync(file, out);
+    const spacing = async (...more: string[]): Promise<{ value: number; low: number; high: number }> => {
+      const prediction = JSON.parse((await call('predict', DEMO, ...more)).out) as Awaited<
+        ReturnType<typeof predict>
+      >;
+      return prediction.figures.find(({ key }) => key === 'spacing') as never;
+    };
+    const [was, is] = [await spacing(), await spacing('--knowing', file)];
+    expect(is.value).toBeGreaterThan(1.1 * was.value);
+    expect(is.high / is.low).toBeLessThan(was.high / was.low);
+    const moments = async (...more: string[]): Promise<string> => (await call('schedule', DEMO, ...more)).out;
+    expect(await moments('--knowing', file)).not.toBe(await moments());
+  });
+
+  it('refuses what is no run, holds no readings, or is no calibration, and says so', async () => {
+    const none = await call('calibrate', DEMO);
+    expect([none.code, none.out]).toEqual([2, '']);
+    expect(none.err).toContain('events of a run');
+    const plan = join(folder, 'bad.json');
+    writeFileSync(plan, JSON.stringify({ learned: { keys: ['air'], mean: [9], covariance: [[1]] } }));
+    const bad = await call('predict', DEMO, '--knowing', plan);
+    expect(bad.code).toBe(2);
+    expect(bad.err).toContain('learned.mean');
+  });
+});

@@ -1,6 +1,7 @@
 import { ZaffetError } from '@zaffet/contract';
 import { InputError } from '@zaffet/core/errors';
 import { parseArgs } from 'node:util';
+import { calibrateFiles } from './calibrate';
 import { type Asked, explainFigure, predict } from './predict';
 import { FORMATS, scheduleText } from './schedule';
 
@@ -17,6 +18,10 @@ const USAGE = `usage: zaffet predict <plan file> ...
          on the whole panel or in one zone: field, edge, corner
        zaffet schedule <plan file>
          prints what is done when, over all parts
+       zaffet calibrate <run file> ...
+         prints what measured runs teach of the shop's own paints, as JSON: a
+         calibration, each reading beside what was foretold of it
+       --knowing <calibration file> predicts and times by what a shop learned
        --as json, csv or ics (a calendar) lays a timetable out
        --part <name or id> takes another part of the piece
        --at <RFC 3339> begins the plan at another instant
@@ -31,7 +36,12 @@ function told(args: readonly string[]): { words: readonly string[]; asked: Asked
   try {
     const { positionals, values } = parseArgs({
       args: [...args],
-      options: { part: { type: 'string' }, at: { type: 'string' }, as: { type: 'string' } },
+      options: {
+        part: { type: 'string' },
+        at: { type: 'string' },
+        as: { type: 'string' },
+        knowing: { type: 'string' },
+      },
       allowPositionals: true,
     });
     return { words: positionals, asked: values };
@@ -82,6 +92,10 @@ export async function run(args: readonly string[], output: Output): Promise<numb
   if (command === 'explain' && first !== undefined && figure !== undefined && rest.length <= 3) {
     const work = async (): Promise<string> => json(await explainFigure(first, figure, zone, asked), READABLE);
     return (await printed(first, work, output)) ? 0 : BAD_INPUT;
+  }
+  if (command === 'calibrate' && first !== undefined) {
+    const work = async (): Promise<string> => json(await calibrateFiles(rest), READABLE);
+    return (await printed(rest.join(', '), work, output)) ? 0 : BAD_INPUT;
   }
   const format = FORMATS.find((known) => known === (asked.as ?? 'json'));
   if (command === 'schedule' && first !== undefined && rest.length === 1 && format !== undefined) {

@@ -21,9 +21,11 @@ import {
 } from '@zaffet/core/readout';
 import { metresToMm, metresToUm } from '@zaffet/core/units';
 import { FIGURE_WORDS, findingWords, hazardWords, layerWord, moverText } from '@zaffet/words';
-import { basisOf, beginAt, type PartPlan, partPlan, timetable } from '@zaffet/workshop';
+import { type ShopData } from '@zaffet/core/basis';
+import { basisOf, beginAt, type PartPlan, partPlan, shopKnowing, timetable } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
-import { readFile } from 'node:fs/promises';
+import { learnedIn } from './calibrate';
+import { readJson } from './readJson';
 
 /** A predicted value with its 80 % band and what moves it, in words. */
 export interface PredictedValue {
@@ -123,24 +125,17 @@ const UNITS: Readonly<Record<Quantity, string>> = {
 export interface Asked {
   readonly part?: string;
   readonly at?: string;
+  /** A calibration file: what the shop has learned. */
+  readonly knowing?: string;
 }
+
+/** What the shop is said to know. @throws ZaffetError as `learnedIn` */
+export const shopOf = async ({ knowing }: Asked): Promise<ShopData> =>
+  shopKnowing(knowing === undefined ? null : await learnedIn(knowing));
 
 /** Reads a plan file, begun when it is asked to. @throws ZaffetError as `predict` */
 export async function readWholePlan(path: string, { at }: Asked): Promise<Plan> {
-  let text: string;
-  try {
-    text = await readFile(path, 'utf8');
-  } catch (error) {
-    const reason =
-      (error as NodeJS.ErrnoException).code === 'ENOENT' ? 'there is no such file' : (error as Error).message;
-    throw new ZaffetError({ ...fault('plan.not-a-plan'), message: `Cannot read it: ${reason}.` });
-  }
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    throw new ZaffetError(fault('request.not-json'));
-  }
+  const value = await readJson(path);
   if (at !== undefined && !isInstant(at)) {
     throw new ZaffetError({
       ...fault('plan.invalid'),
@@ -165,7 +160,7 @@ async function readPlan(path: string, asked: Asked): Promise<PartPlan> {
       message: `There is no part ${partName}. Ask for one of ${names}.`,
     });
   }
-  return partPlan(plan, part.id, null, timetable(plan).circumstances);
+  return partPlan(plan, part.id, null, timetable(plan, { shop: await shopOf(asked) }).circumstances);
 }
 
 /**

@@ -11,7 +11,7 @@ import {
   URGENCY_WORDS,
 } from '@zaffet/words';
 import { sittings, timetable } from '@zaffet/workshop';
-import { type Asked, readWholePlan } from './predict';
+import { type Asked, readWholePlan, shopOf } from './predict';
 
 /** A timetable as plain JSON: instants in ISO 8601, minutes. */
 export interface Timetable {
@@ -58,7 +58,7 @@ export async function scheduleText(
   made: number,
 ): Promise<string> {
   const plan = await readWholePlan(path, asked);
-  const { table } = timetable(plan);
+  const { table } = timetable(plan, { shop: await shopOf(asked) });
   switch (format) {
     case 'csv':
       return `${timetableCsv(plan, table)}\r\n`;

@@ -58,6 +58,7 @@ describe('documents that repeat a table of the code', () => {
     for (const name of [
       'air.md',
       'bench.md',
+      'boards.md',
       'guide.md',
       'model.md',
       'plan-file.md',

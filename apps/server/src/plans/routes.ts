@@ -1,6 +1,7 @@
 import { API } from '@zaffet/contract';
 import { parsePlan, parseSave } from '@zaffet/contract/schemas';
 import { Router } from 'express';
+import { readCalibrations } from '../calibration/routes';
 import { type Database } from '../db/client';
 import { type SheetMaker } from '../sheet/maker';
 import { readShelf } from '../shelf/queries';
@@ -72,6 +73,7 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
       plan,
       zone: typeof zone === 'string' ? zone : 'UTC',
       shelf: await readShelf(db),
+      learned: (await readCalibrations(db, 1))[0]?.learned ?? null,
     });
     response.attachment(fileName(name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
   });

@@ -1,6 +1,7 @@
 import {
   type Finish,
   isFilmStep,
+  type LearnedFile,
   type Plan,
   type PlanStep,
   type Shelf,
@@ -36,11 +37,12 @@ import {
 import {
   basisOf,
   meantFinishes,
-  type Mixing,
   mixing,
+  type Mixing,
   type PartPlan,
   partPlan,
   prepOf,
+  shopKnowing,
   sittings,
   timetable,
 } from '@zaffet/workshop';
@@ -146,12 +148,18 @@ interface Worked {
  * Everything a painter takes to the bench for a plan: what when, how thick, what to mix, what to beware of, for every
  * part and every finish that a part gets.
  * @param zone - the shop's time zone, an IANA name such as `Europe/Lisbon`
+ * @param learned - what the shop has learned; the tables alone where nothing is given
  */
-export function jobSheet(plan: Plan, zone: string, shelf: Shelf): JobSheet {
+export function jobSheet(
+  plan: Plan,
+  zone: string,
+  shelf: Shelf,
+  learned: LearnedFile | null = null,
+): JobSheet {
   const start = Date.parse(plan.startsAt);
   const format = clockIn(zone);
   const clock = (moment: number): string => format(start + moment * 1000);
-  const timed = timetable(plan);
+  const timed = timetable(plan, { shop: shopKnowing(learned) });
   const { table } = timed;
   const worked = plan.piece.parts.map((part): Worked => {
     const of = partPlan(plan, part.id, null, timed.circumstances);

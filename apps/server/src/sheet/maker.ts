@@ -1,4 +1,4 @@
-import { fault, type Plan, type Shelf, ZaffetError } from '@zaffet/contract';
+import { fault, type LearnedFile, type Plan, type Shelf, ZaffetError } from '@zaffet/contract';
 import Piscina from 'piscina';
 
 export interface SheetOrder {
@@ -6,6 +6,8 @@ export interface SheetOrder {
   /** The shop's time zone, an IANA name such as `Europe/Lisbon`. */
   readonly zone: string;
   readonly shelf: Shelf;
+  /** What the shop has learned. */
+  readonly learned: LearnedFile | null;
 }
 
 /** Longest that a sheet may take, waiting included [ms]. */

@@ -276,6 +276,16 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
     ['PUT', API.measures, { dishMl: 90, spoonMl: 15, teaspoonMl: 5 }],
     ['GET', API.shop, null],
     ['PUT', API.shop, USUAL_SHOP],
+    ['GET', API.calibrations, null],
+    [
+      'POST',
+      API.calibrations,
+      {
+        learned: { keys: ['air'], mean: [0.1], covariance: [[0.02]], centre: [] },
+        runs: ['run-1'],
+        leftOut: [],
+      },
+    ],
     ['GET', API.runs, null],
     ['GET', `${API.runEvents('run-1')}?after=${pick(['0', 'x', ''], random)}`, null],
     ['POST', API.runEvents(pick(['run-1', ...IDS], random)), { events: runEvents(file) }],

@@ -33,8 +33,8 @@ export const learnedSchema = Joi.object({
 });
 const calibration = Joi.object({
   learned: learnedSchema.allow(null).required(),
-  runs: list(id(), 'calibrationRuns').unique(),
-  leftOut: list(text(), 'calibrationRuns').unique(),
+  runs: list(id().optional(), 'calibrationRuns').unique(),
+  leftOut: list(text().optional(), 'calibrationRuns').unique(),
 }).required();
 
 /**
@@ -48,9 +48,7 @@ export function parseCalibration(value: unknown): CalibrationFile {
     if (file.learned !== null) checkLearned(file.learned);
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    throw new ZaffetError(
-      fault('calibration.invalid', [{ path: `learned.${error.field}`, message: error.message }]),
-    );
+    throw new ZaffetError(fault('calibration.invalid', [{ path: error.field, message: error.message }]));
   }
   return file;
 }

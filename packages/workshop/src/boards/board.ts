@@ -42,7 +42,12 @@ export function crackingSteps(
 ): { readonly top: CoatStep; readonly below: PlanStep & { thicknessUm: number } } | null {
   const told = forecast(basisOf(plan));
   const films = plan.steps.filter(isFilmStep);
-  const strongest = told.crackedCoat ?? told.coats.findLastIndex(({ crack }) => crack !== null);
+  // What was to crack and does not is asked of boards as well: what lies on a film that lets it slip.
+  const strongest =
+    told.crackedCoat ??
+    told.coats.findLastIndex(
+      ({ crack }, i) => crack !== null && (told.coats[i - 1]?.medium.slipRate ?? 0) > 0,
+    );
   const top = films.find(({ id }) => id === told.coats[strongest]?.coat.id);
   const below = films[films.indexOf(top!) - 1];
   return top?.kind !== 'coat' || below === undefined ? null : { top, below };
@@ -59,7 +64,10 @@ function variantsOf(question: BoardQuestion, { start }: PlanStep): Variant[] {
   const thick: Variant[] = BELOW.flatMap((below) => TOP.map((top) => ({ below, top, start })));
   const starts: PlanStep['start'][] =
     start.rule === 'after'
-      ? WAITS.map((by) => ({ ...start, waitMin: Math.max(1, Math.round(start.waitMin * by)) }))
+      ? [...new Set(WAITS.map((by) => Math.max(1, Math.round(start.waitMin * by))))].map((waitMin) => ({
+          ...start,
+          waitMin,
+        }))
       : start.rule === 'state'
         ? LATER.map((later) => ({ ...start, waitMin: start.waitMin + later }))
         : [start];

@@ -1,0 +1,82 @@
+import {
+  API,
+  type CalibrationFile,
+  type Fault,
+  type KeptCalibration,
+  USUAL_MEASURES,
+} from '@zaffet/contract';
+import { type Express } from 'express';
+import { pino } from 'pino';
+import request from 'supertest';
+import { buildApp } from '../app';
+import { openEmbedded, type OpenDatabase } from '../db/client';
+import { createPlan } from '../plans/queries';
+import { SheetMaker } from '../sheet/maker';
+import { jobSheet } from '../sheet/content';
+import { mustNotFail, planNamed, scratchFolder } from '../testing';
+
+const LEARNED = {
+  keys: ['air', 'slip:pva'],
+  mean: [-0.3, 0.3],
+  covariance: [
+    [0.01, 0],
+    [0, 0.04],
+  ],
+  centre: [],
+} as const;
+const FILE: CalibrationFile = { learned: LEARNED, runs: ['run-1'], leftOut: [] };
+const NOTHING: CalibrationFile = { learned: null, runs: [], leftOut: [] };
+
+describe('calibrations', () => {
+  const folder = scratchFolder();
+  const sheets = new SheetMaker();
+  let database: OpenDatabase;
+  let app: Express;
+
+  beforeAll(async () => {
+    database = await openEmbedded(folder.path, mustNotFail);
+    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path });
+  }, 60000);
+  afterAll(async () => {
+    await sheets.close();
+    await database.close();
+    folder.remove();
+  });
+
+  const kept = async (): Promise<KeptCalibration[]> =>
+    (await request(app).get(API.calibrations).expect(200)).body as KeptCalibration[];
+
+  it('are kept one after the other, the newest first, and taken back by one more', async () => {
+    expect(await kept()).toEqual([]);
+    const { body } = await request(app).post(API.calibrations).send(FILE).expect(201);
+    expect(body).toEqual(jasmine.objectContaining(FILE));
+    await request(app).post(API.calibrations).send(NOTHING).expect(201);
+    const all = await kept();
+    expect(all.map(({ learned }) => learned)).toEqual([null, LEARNED as never]);
+    expect(all[0]!.id).toBeGreaterThan(all[1]!.id);
+    expect(Date.parse(all[0]!.at)).toBeLessThanOrEqual(Date.now() + 1000);
+  });
+
+  it('are refused where they are none, and nothing is kept of that', async () => {
+    const before = (await kept()).length;
+    const bad = { ...FILE, learned: { ...LEARNED, mean: [-0.3, 9] } };
+    const { body } = await request(app).post(API.calibrations).send(bad).expect(400);
+    expect((body as Fault).code).toBe('calibration.invalid');
+    expect((body as Fault).fields.map(({ path }) => path)).toEqual(['learned.mean.1']);
+    await request(app).post(API.calibrations).send([]).expect(400);
+    expect((await kept()).length).toBe(before);
+  });
+
+  it('hold on the job sheet', async () => {
+    const plan = planNamed('Lid');
+    const shelf = { items: [], measures: USUAL_MEASURES };
+    const { id } = await createPlan(database.db, plan);
+    const sheet = (learned: CalibrationFile['learned']): string =>
+      JSON.stringify(jobSheet(plan, 'UTC', shelf, learned).finishes.map(({ figures }) => figures));
+    expect(sheet(LEARNED)).not.toBe(sheet(null));
+    const making = spyOn(sheets, 'make').and.resolveTo(Buffer.from(''));
+    await request(app).post(API.calibrations).send(FILE).expect(201);
+    await request(app).get(API.jobSheet(id, 'UTC')).expect(200);
+    expect(making.calls.mostRecent().args[0].learned).toEqual(LEARNED as never);
+  });
+});

@@ -1,0 +1,161 @@
+import { type Plan, type RunEvent } from '@zaffet/contract';
+import { type ShopData } from '@zaffet/core/basis';
+import { calibrate, type Cell, foretell } from '@zaffet/core/calibrate';
+import { forecast } from '@zaffet/core/forecast';
+import { bandedFigures, type Figure } from '@zaffet/core/readout';
+import { basisOf } from '../basis';
+import { newPlan } from '../newPlan';
+import { partPlan, shopKnowing } from '../partPlan';
+import { foldRun } from '../runs';
+import { type School } from '../schools';
+import { beginning, deviceOf } from '../testing/runs';
+import { timetable } from '../timetable';
+import {
+  BOARD_QUESTIONS,
+  boardFor,
+  type BoardDesign,
+  type BoardQuestion,
+  type BoardSize,
+  cellsOf,
+  teaches,
+} from '.';
+
+let id = 0;
+const next = (): string => `b${++id}`;
+const planOf = (school: School): Plan => newPlan(school, 'Chest', 7, '2026-05-12T08:00:00.000Z', next);
+const glued = planOf('wet-glue');
+const made = (question: BoardQuestion, size: BoardSize = 5, plan = glued): BoardDesign =>
+  boardFor(plan, null, question, size, next)!;
+
+/** A board carried out: every cell in order, the film that cracks seen and measured by a factor off the tables. */
+function carried(board: Plan, by: number): RunEvent[] {
+  const bench = deviceOf('bench', board);
+  const after = deviceOf('ruler', board);
+  const told: RunEvent[] = [bench(0, 'run-begun', beginning(board))];
+  board.piece.parts.forEach((part, c) => {
+    const steps = board.finishes.find(({ id: own }) => own === part.finish)!.steps;
+    steps.forEach((step, i) => {
+      const of = { partId: part.id, stepId: step.id, coat: 0 };
+      const minute = i === steps.length - 1 ? 300 * (i - 1) + 2 + c / 10 : 300 * i + c / 10;
+      told.push(bench(minute, 'begun', { ...of, minutesAgo: 0 }));
+      told.push(bench(minute, 'done', { ...of, minutesAgo: 0 }));
+    });
+  });
+  const measured = (spacingMm: number, openingMm: number, partId: string): RunEvent =>
+    after(3000, 'outcome', { partId, spacingMm, openingMm, chipped: null, worn: null });
+  const rough = foldRun([...told, ...board.piece.parts.map((part) => measured(1, 1, part.id))])!;
+  return [
+    ...told,
+    ...cellsOf('r', rough).map((cell) => {
+      const { spacing, opening } = foretell(cell, null, ['air']);
+      return measured(by * 1000 * spacing.value!, by * 1000 * opening.value!, cell.id.split(' ')[1]!);
+    }),
+  ];
+}
+
+describe('a board', () => {
+  it('is a plan of small parts, a finish each, that can be timed and forecast', () => {
+    for (const question of BOARD_QUESTIONS)
+      for (const size of [3, 9] as const) {
+        const { plan } = made(question, size);
+        expect(plan.piece.parts.length).toBe(size);
+        expect(
+          new Set(plan.finishes.map(({ steps }) => JSON.stringify(steps.map(({ id: _, ...step }) => step))))
+            .size,
+        )
+          .withContext(question)
+          .toBe(size);
+        expect(timetable(plan, {}, { tries: 0, seed: 1 }).table.outcome).toBe('found');
+        const ids = plan.finishes.flatMap(({ steps }) => steps.map(({ id: own }) => own));
+        expect(new Set(ids).size).toBe(ids.length);
+      }
+  });
+
+  it('varies what is asked, and ends with the film that cracks', () => {
+    const thick = made('how-thick').plan.finishes;
+    expect(new Set(thick.map(({ steps }) => JSON.stringify(steps.at(-1)!.start))).size).toBe(1);
+    const timed = made('when').plan.finishes;
+    expect(new Set(timed.map(({ steps }) => JSON.stringify(steps.at(-1)!.start))).size).toBeGreaterThan(1);
+    for (const { steps } of [...thick, ...timed]) expect(steps.at(-1)!.kind).toBe('coat');
+  });
+
+  it('leaves less open with each cell', () => {
+    const { before, after } = made('how-thick', 5);
+    [before, ...after].reduce((last, now) => {
+      expect(now).toBeLessThan(last);
+      expect(now).toBeGreaterThan(1);
+      return now;
+    });
+  });
+
+  it('is none for a finish of which nothing cracks', () => {
+    expect(boardFor(planOf('dry-brushed'), null, 'how-thick', 3, next)).toBeNull();
+  });
+});
+
+describe('what a run teaches', () => {
+  const { plan: board } = made('how-thick', 5);
+
+  it('is nothing while nothing was measured or seen', () => {
+    const bench = deviceOf('bench', board);
+    const part = board.piece.parts[0]!;
+    const step = board.finishes[0]!.steps[0]!.id;
+    const run = foldRun([
+      bench(0, 'run-begun', beginning(board)),
+      bench(1, 'done', { partId: part.id, stepId: step, coat: 0, minutesAgo: 0 }),
+    ])!;
+    expect(teaches(run)).toBeFalse();
+    expect(cellsOf('r', run)).toEqual([]);
+  });
+
+  it('moves what is foretold of the finish towards what was measured, and narrows its bands', () => {
+    const run = foldRun(carried(board, 1.5))!;
+    expect(teaches(run)).toBeTrue();
+    const { learned } = calibrate(cellsOf('r', run));
+    const figures = (shop: ShopData): Figure => {
+      const basis = basisOf(partPlan(glued, null, null, { shop }));
+      return bandedFigures(basis, forecast(basis)).find(({ key }) => key === 'spacing')!;
+    };
+    const [was, is] = [figures(shopKnowing(null)), figures(shopKnowing(learned))];
+    expect(is.value! / was.value!).toBeGreaterThan(1.25);
+    expect(is.value! / was.value!).toBeLessThan(1.75);
+    expect(Math.log(is.high! / is.low!)).toBeLessThan(Math.log(was.high! / was.low!));
+  });
+
+  it('is what was done, not what was planned: a film that was weighed counts as it was', () => {
+    const events = carried(board, 1);
+    const part = board.piece.parts[0]!;
+    const steps = board.finishes.find(({ id: own }) => own === part.finish)!.steps;
+    const ruler = deviceOf('scale', board);
+    const weighed = ruler(2999, 'film', { partId: part.id, stepId: steps[1]!.id, coat: 0, thicknessUm: 60 });
+    const cell = (all: readonly RunEvent[]): Cell => cellsOf('r', foldRun(all)!)[0]!;
+    const spacing = (all: readonly RunEvent[]): number => foretell(cell(all), null, ['air']).spacing.value!;
+    expect(spacing([...events, weighed])).not.toBeCloseTo(spacing(events), 5);
+  });
+
+  it('hears what was seen as it happened, and that nothing cracked', () => {
+    const part = board.piece.parts[0]!;
+    const steps = board.finishes.find(({ id: own }) => own === part.finish)!.steps;
+    const top = steps.at(-1)!.id;
+    const eye = deviceOf('eye', board);
+    const of = { partId: part.id, coat: 0, minutesAgo: 0, before: null, places: 'most' as const };
+    const laid = foldRun(carried(board, 1))!.steps[`${part.id} ${top} 0`]!.begunAt!;
+    const minute = (laid - Date.parse(board.startsAt)) / 60_000 + 2;
+    const events = [
+      ...carried(board, 1),
+      eye(minute, 'seen', { ...of, stepId: top, after: 'first-cracks', now: true }),
+      eye(4000, 'outcome', {
+        partId: part.id,
+        spacingMm: null,
+        openingMm: null,
+        chipped: null,
+        worn: null,
+        cracked: false,
+      }),
+    ];
+    const cell = cellsOf('r', foldRun(events)!).find((one) => one.id === `r ${part.id}`)!;
+    expect(cell.read.first).toBeCloseTo(120, 0);
+    expect(cell.cracked).toBeFalse();
+    expect(cell.read.spacing).toBeUndefined();
+  });
+});
