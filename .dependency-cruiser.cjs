@@ -6,7 +6,7 @@ const { readdirSync } = require('node:fs');
  */
 const CORE = [
   'errors units numeric air media film crack chip colour tools wood plan basis course wear maps raster quantity prep piece',
-  'outcome face notes forecast schedule hazard readout measure solve live calibrate',
+  'outcome face notes forecast schedule hazard readout measure solve live calibrate photo',
 ]
   .join(' ')
   .split(' ');

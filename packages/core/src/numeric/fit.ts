@@ -32,7 +32,7 @@ const ATTEMPTS = 4;
 const SETTLED = { share: 1e-3, rest: 1e-6 };
 
 /** Solves a small symmetric positive system in place by Cholesky's square roots. */
-function solved(matrix: number[][], right: readonly number[]): number[] {
+export function solved(matrix: number[][], right: readonly number[]): number[] {
   const n = right.length;
   for (let j = 0; j < n; j++) {
     for (let i = j; i < n; i++) {

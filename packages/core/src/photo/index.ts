@@ -1,0 +1,3 @@
+export { measureLuma, measurePhoto } from './measure';
+export { rectified } from './rectify';
+export * from './types';

@@ -1,0 +1,203 @@
+import { measureField } from '../crack';
+import { type Luma, measureLuma, measurePhoto, type Picture, type Quad, rectified } from '.';
+import { distances2, middleLines } from './skeleton';
+import { playedFace } from '../testing/faces';
+import { drawPanel } from '../face';
+import { overMedium } from '../testing/plans';
+import { uniform } from '../numeric/hash';
+import { perspective } from './rectify';
+
+/** Dark lines on light paint, each so wide, blurred by a standard deviation [px]; told by distance functions. */
+function drawn(
+  size: number,
+  width: number,
+  lines: readonly ((x: number, y: number) => number)[],
+  blur = 1,
+): Luma {
+  const y = new Float32Array(size * size).fill(0.6);
+  const edge = (d: number): number => 1 / (1 + Math.exp((d - width / 2) / (0.55 * blur)));
+  for (let i = 0; i < y.length; i++) {
+    const [px, py] = [(i % size) + 0.5, Math.floor(i / size) + 0.5];
+    const dark = Math.max(...lines.map((line) => edge(Math.abs(line(px, py)))));
+    y[i] = 0.6 * (1 - 0.7 * dark) + 0.004 * (uniform(i, 3, 1) - 0.5);
+  }
+  return { columns: size, rows: size, pitch: 0.1, y, clipped: 0 };
+}
+const grid = (gap: number): ((x: number, y: number) => number)[] => {
+  const off = (at: number): number => ((at + gap / 2) % gap) - gap / 2;
+  return [(x) => off(x - gap / 2 + 0.5), (_, y) => off(y - gap / 2 + 0.5)];
+};
+
+describe('cracks in a photograph', () => {
+  it('a square grid of lines has its mesh for a mean intercept (the idea of ASTM E112)', () => {
+    for (const gap of [28, 36]) {
+      // The window inside the rim is 23 meshes wide.
+      const { spacingMm, trust } = measureLuma(drawn(25 * gap, 6, grid(gap)));
+      expect(trust.spacing).toBe('about');
+      expect(Math.abs(spacingMm! / 0.975 / (0.1 * gap) - 1)).toBeLessThan(0.02);
+    }
+  });
+
+  it('straight lines read as wide as they are, at any angle', () => {
+    for (const width of [6, 16])
+      for (const degrees of [0, 17, 71, 90]) {
+        const angle = (degrees * Math.PI) / 180;
+        const off = (x: number, y: number): number => {
+          const d = x * Math.sin(angle) - y * Math.cos(angle);
+          return ((((d + 60) % 120) + 120) % 120) - 60;
+        };
+        const { openingPx } = measureLuma(drawn(480, width, [off]));
+        expect(Math.abs(openingPx / width - 1))
+          .withContext(`${width} px at ${degrees}°`)
+          .toBeLessThan(0.04);
+      }
+  });
+
+  it('says that what is too thin cannot be told, instead of a number', () => {
+    const thin = measureLuma(drawn(480, 3.6, grid(60)));
+    expect([thin.openingMm, thin.openArea]).toEqual([null, null]);
+    expect(thin.trust.opening).not.toBe('about');
+    const none = measureLuma(drawn(480, 8, [() => 1000]));
+    expect([none.spacingMm, none.openingMm, none.trust.spacing]).toEqual([null, null, 'too-few']);
+    const glaring = measureLuma({ ...drawn(480, 8, grid(60)), clipped: 0.2 });
+    expect([glaring.spacingMm, glaring.trust.spacing]).toEqual([null, 'glare']);
+  });
+
+  it('does not mind light that falls off across the picture, nor cracks that are the lighter ones', () => {
+    const even = drawn(600, 8, grid(60));
+    const plain = measureLuma(even);
+    const uneven = measureLuma({
+      ...even,
+      y: even.y.map(
+        (value, i) => value * (1 - 0.5 * ((i % 600) / 600)) * (0.7 + 0.3 * (Math.floor(i / 600) / 600)),
+      ),
+    });
+    expect(uneven.spacingMm! / plain.spacingMm!).toBeCloseTo(1, 1.5);
+    expect(uneven.openingMm! / plain.openingMm!).toBeCloseTo(1, 1.5);
+    const light = measureLuma({ ...even, y: even.y.map((value) => 0.36 / (value + 0.25)) });
+    expect(light.spacingMm! / plain.spacingMm!).toBeCloseTo(1, 1);
+  });
+
+  it('scales with the size that is told', () => {
+    const a = drawn(480, 8, grid(60));
+    const [small, large] = [measureLuma(a), measureLuma({ ...a, pitch: 0.3 })];
+    expect(large.spacingMm!).toBeCloseTo(3 * small.spacingMm!, 9);
+    expect(large.openingMm!).toBeCloseTo(3 * small.openingMm!, 9);
+  });
+});
+
+describe('paint of our own, photographed', () => {
+  const face = playedFace(overMedium(190, 150), 'close', 900);
+  const field = face.cracked[0]!.field;
+  const { rgba, columns, rows } = drawPanel(face.result.scene, face.panel, { raking: -0.25 });
+  const picture: Picture = { width: columns, height: rows, data: rgba };
+  const whole: Quad = [
+    { x: 0, y: 0 },
+    { x: columns, y: 0 },
+    { x: columns, y: rows },
+    { x: 0, y: rows },
+  ];
+  const size = { width: face.view.widthMm, height: face.view.heightMm };
+
+  it('reads what was grown: spacing and opening within 8 %, open area within 2 points', () => {
+    const truth = measureField(field);
+    const read = measurePhoto(picture, whole, size);
+    expect(read.trust).toEqual({ spacing: 'about', opening: 'about' });
+    expect(Math.abs(read.spacingMm! / truth.spacingMm - 1)).toBeLessThan(0.08);
+    expect(Math.abs(read.openingMm! / truth.openingMm - 1)).toBeLessThan(0.08);
+    const floor = face.panel.floor.reduce((sum, one) => sum + one, 0) / face.panel.floor.length;
+    expect(Math.abs(read.openArea! - floor)).toBeLessThan(0.02);
+  });
+
+  it('reads the same of a picture taken askew', () => {
+    const corners: Quad = [
+      { x: 60, y: 40 },
+      { x: 1010, y: 90 },
+      { x: 960, y: 930 },
+      { x: 20, y: 1000 },
+    ];
+    const askew = { width: 1060, height: 1040, data: new Uint8ClampedArray(4 * 1060 * 1040).fill(120) };
+    const back = inverseOf(corners);
+    for (let y = 0; y < askew.height; y++)
+      for (let x = 0; x < askew.width; x++) {
+        const [u, v] = back(x + 0.5, y + 0.5);
+        if (u < 0 || v < 0 || u >= 1 || v >= 1) continue;
+        const from = 4 * (Math.floor(v * rows) * columns + Math.floor(u * columns));
+        askew.data.set(rgba.subarray(from, from + 4), 4 * (y * askew.width + x));
+      }
+    const [plain, tilted] = [measurePhoto(picture, whole, size), measurePhoto(askew, corners, size)];
+    expect(Math.abs(tilted.spacingMm! / plain.spacingMm! - 1)).toBeLessThan(0.05);
+    expect(Math.abs(tilted.openingMm! / plain.openingMm! - 1)).toBeLessThan(0.08);
+  });
+
+  it('refuses corners that cross, lie outside, or leave too few pixels', () => {
+    const [a, b, c, d] = whole;
+    expect(() => rectified(picture, [a, c, b, d], size)).toThrowError(/one after the other/);
+    expect(() => rectified(picture, [{ x: -5, y: 0 }, b, c, d], size)).toThrowError(/inside the picture/);
+    const tiny: Quad = [
+      { x: 0, y: 0 },
+      { x: 50, y: 0 },
+      { x: 50, y: 50 },
+      { x: 0, y: 50 },
+    ];
+    expect(() => rectified(picture, tiny, size)).toThrowError(/go nearer/);
+    expect(() => rectified(picture, whole, { ...size, width: 0 })).toThrowError(/width/);
+  });
+});
+
+/** Where places of a picture lie in the unit square, by Newton's steps. */
+function inverseOf(quad: Quad): (x: number, y: number) => [number, number] {
+  const at = perspective(quad);
+  return (x, y) => {
+    let [u, v] = [0.5, 0.5];
+    for (let round = 0; round < 8; round++) {
+      const here = at(u, v);
+      const [du, dv] = [at(u + 1e-4, v), at(u, v + 1e-4)];
+      const [a, b, c, d] = [
+        (du.x - here.x) * 1e4,
+        (dv.x - here.x) * 1e4,
+        (du.y - here.y) * 1e4,
+        (dv.y - here.y) * 1e4,
+      ];
+      const [ex, ey] = [x - here.x, y - here.y];
+      const det = a * d - b * c;
+      u += (d * ex - b * ey) / det;
+      v += (a * ey - c * ex) / det;
+    }
+    return [u, v];
+  };
+}
+
+describe('middle lines', () => {
+  it('rest on exact distances: by brute force on a small raster', () => {
+    const [columns, rows] = [40, 31];
+    const mask = Uint8Array.from({ length: columns * rows }, (_, i) => (uniform(i, 5, 2) < 0.8 ? 1 : 0));
+    const found = distances2(mask, columns, rows);
+    for (let i = 0; i < mask.length; i++) {
+      let least = Infinity;
+      for (let j = 0; j < mask.length; j++)
+        if (mask[j] === 0)
+          least = Math.min(
+            least,
+            ((i % columns) - (j % columns)) ** 2 + (Math.floor(i / columns) - Math.floor(j / columns)) ** 2,
+          );
+      expect(found[i])
+        .withContext(String(i))
+        .toBe(mask[i] === 0 ? 0 : least);
+    }
+  });
+
+  it('of a cross are four arms that meet, of a ring is one', () => {
+    const size = 61;
+    const mask = (is: (x: number, y: number) => boolean): Uint8Array =>
+      Uint8Array.from({ length: size * size }, (_, i) =>
+        is((i % size) - 30, Math.floor(i / size) - 30) ? 1 : 0,
+      );
+    const linesOf = (m: Uint8Array): number => middleLines(m, distances2(m, size, size), size, size).length;
+    const cross = mask(
+      (x, y) => (Math.abs(x) < 3 && Math.abs(y) < 25) || (Math.abs(y) < 3 && Math.abs(x) < 25),
+    );
+    expect(linesOf(cross)).toBe(4);
+    expect(linesOf(mask((x, y) => Math.abs(Math.hypot(x, y) - 20) < 2.5))).toBe(1);
+  });
+});
