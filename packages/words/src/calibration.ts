@@ -1,5 +1,6 @@
 import { type Lesson, type Reading } from '@zaffet/core/calibrate';
 import { type FactorKind } from '@zaffet/core/media';
+import { type Trust } from '@zaffet/core/photo';
 import { type DistressTool } from '@zaffet/core/tools';
 import { type BoardQuestion } from '@zaffet/workshop';
 import { duration, figures, lengthShown, perCent, type UnitSystem } from './format';
@@ -14,12 +15,28 @@ export const READING_NAMES: Readonly<Record<Reading, string>> = {
   chips: 'Chipped',
 };
 
+/** A length with its unit [m]. */
+export function lengthText(metres: number, units: UnitSystem = 'metric'): string {
+  const { number, unit } = lengthShown(metres, units);
+  return `${number} ${unit}`;
+}
+
+/** Why a photograph does not tell a figure, and what would help. */
+export const PHOTO_TRUST_WORDS: Readonly<Record<Trust, string>> = {
+  about: 'about',
+  'too-thin': 'too thin in this picture to be told: go nearer, or photograph less of it',
+  'too-fine': 'too close together in this picture: go nearer',
+  'too-faint': 'hardly darker than the paint: more light, or from another side',
+  glare: 'it glares: even light, no flash',
+  'too-few': 'no cracks, or too few to measure',
+};
+
 /** A reading with its unit. @param value - [m], [s] or a share */
 export const readingText = (reading: Reading, value: number, units: UnitSystem = 'metric'): string =>
   reading === 'chips'
     ? perCent(value)
     : reading === 'spacing' || reading === 'opening'
-      ? `${lengthShown(value, units).number} ${lengthShown(value, units).unit}`
+      ? lengthText(value, units)
       : duration(value);
 
 export const QUESTION_WORDS: Readonly<

@@ -43,7 +43,7 @@ function cellsOf({ columns, rows, percent }: StepMap, width: number, height: num
     <svg [attr.viewBox]="box()" role="img" [attr.aria-label]="label()">
       <defs>
         <pattern id="hidden" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width="3" height="9" fill="var(--ink)" />
+          <path d="M0 0h3v9h-3z" fill="var(--ink)" />
         </pattern>
       </defs>
       @if (part().oval) {

@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { MatDialog } from '@angular/material/dialog';
 import {
   LIMITS,
+  type Part,
   plainText,
   type RunBodies,
   type Verdict,
@@ -14,9 +16,13 @@ import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { NumberField } from '../ui/number-field';
 import { BenchModel } from './bench-model';
+import { type Photographed, PhotoSheet, type TakenReading } from './photo-sheet';
 
 type Measured = Omit<RunBodies['outcome'], 'partId'>;
 const NOTHING: Measured = { spacingMm: null, openingMm: null, chipped: null, worn: null, cracked: null };
+/** Read to a hundredth of a millimetre; what was not read stays as it was told. */
+const rounded = (read: number | null, before: number | null): number | null =>
+  read === null ? before : Math.round(100 * read) / 100;
 /** A moment off by less than this was in time [ms]. */
 const IN_TIME = 60_000;
 
@@ -32,6 +38,7 @@ export class RunRecord {
   private readonly model = inject(BenchModel);
   private readonly clock = inject(Clock);
   private readonly units = inject(Units).system;
+  private readonly dialog = inject(MatDialog);
   protected readonly limits = LIMITS;
   protected readonly times = VERDICT_TIMES.map((when) => ({ when, name: VERDICT_TIME_WORDS[when] }));
   protected readonly verdicts = VERDICTS.map((verdict) => ({ verdict, name: VERDICT_WORDS[verdict] }));
@@ -95,6 +102,26 @@ export class RunRecord {
 
   protected measure(partId: string, before: Measured, changes: Partial<Measured>): void {
     this.model.tell({ kind: 'outcome', partId, ...before, ...changes });
+  }
+
+  /** What a photograph tells of a part goes where a ruler's figures go. */
+  protected photograph({ id, name, widthMm, heightMm }: Part, before: Measured): void {
+    this.dialog
+      .open<PhotoSheet, Photographed, TakenReading>(PhotoSheet, {
+        data: { name, widthMm, heightMm },
+        width: '1000px',
+        maxWidth: '96vw',
+        maxHeight: '94vh',
+      })
+      .afterClosed()
+      .subscribe((taken) => {
+        if (taken !== undefined)
+          this.measure(id, before, {
+            spacingMm: rounded(taken.spacingMm, before.spacingMm),
+            openingMm: rounded(taken.openingMm, before.openingMm),
+            cracked: true,
+          });
+      });
   }
 
   protected judge(verdict: Verdict): void {
