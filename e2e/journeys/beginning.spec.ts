@@ -13,7 +13,7 @@ test('a plan is begun in pictures, a step put in between, steps taken to another
   // Piece, way of working, begin: three decisions.
   await press.on('button', 'New plan');
   const { violations } = await new AxeBuilder({ page }).include('zf-new-plan').analyze();
-  expect(violations.map(({ id }) => id)).toEqual([]);
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
   await press.on('radio', 'Mirror frame');
   await press.on('radio', /^Sanded over a barrier/);
   await press.on('button', /^Begin$/);

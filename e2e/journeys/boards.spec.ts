@@ -1,4 +1,7 @@
 import { type Page } from '@playwright/test';
+import { drawPanel } from '../../packages/core/src/face';
+import { playedFace } from '../../packages/core/src/testing/faces';
+import { coat, FIRST, planOf, when } from '../../packages/core/src/testing/plans';
 import { LayersPage } from '../pages/layers.page';
 import { expect, test } from '../pages/own-server';
 
@@ -73,5 +76,84 @@ test('a board for a question: its cells are chosen, made a plan, and begun at th
   await expect(page.locator('zf-step-card')).toContainText(/Step 1 of/);
   await expect(page.locator('header .part')).toHaveText(/Cell \d/);
   // Its line to the server is closed before the server is.
+  await page.goto('about:blank');
+});
+
+test('a photograph of a cell is measured, and what is too thin in it is not told', async ({
+  page,
+  server,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto(`${server.at}/bench/demo-board-glue`);
+  const { result, panel } = playedFace(
+    planOf([
+      coat('base', 'latex', 90, FIRST, { colour: '#2f4c50' }),
+      coat('medium', 'crackle', 190, when('through-dry')),
+      coat('top', 'chalk', 150, when('touch-dry'), { colour: '#e2d9c3' }),
+    ]),
+    'close',
+    900,
+  );
+  const { columns, rows, rgba } = drawPanel(result.scene, panel, { raking: -0.25 });
+  /** The cell askew in a larger picture, as many times smaller. */
+  const photograph = (smaller: number): Promise<string> =>
+    page.evaluate(
+      ({ columns, rows, bytes, smaller }) => {
+        const cell = document.createElement('canvas');
+        [cell.width, cell.height] = [columns, rows];
+        const data = Uint8ClampedArray.from(atob(bytes), (c) => c.charCodeAt(0));
+        cell.getContext('2d')!.putImageData(new ImageData(data, columns, rows), 0, 0);
+        const photo = document.createElement('canvas');
+        [photo.width, photo.height] = [1200 / smaller, 1000 / smaller];
+        const context = photo.getContext('2d')!;
+        context.fillStyle = '#6b5233';
+        context.fillRect(0, 0, photo.width, photo.height);
+        context.drawImage(cell, 120 / smaller, 120 / smaller, 900 / smaller, 600 / smaller);
+        return photo.toDataURL('image/png').split(',')[1]!;
+      },
+      { columns, rows, bytes: Buffer.from(rgba.buffer).toString('base64'), smaller },
+    );
+  await page
+    .getByRole('button', { name: /Measure from a photograph/ })
+    .first()
+    .click();
+  const sheet = page.getByRole('dialog');
+  const measured = async (smaller: number): Promise<void> => {
+    await sheet.getByLabel('Photograph to measure').setInputFiles({
+      name: 'cell.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from(await photograph(smaller), 'base64'),
+    });
+    await expect(sheet.getByRole('button', { name: /^Upper left corner/ })).toBeVisible();
+    // By the keys: from an eighth in to where the cell lies, coarse steps first.
+    const put = async (corner: string, x: number, y: number): Promise<void> => {
+      const handle = sheet.getByRole('button', { name: new RegExp(`^${corner} corner`) });
+      await handle.focus();
+      const go = async (key: string, by: number): Promise<void> => {
+        const steps = Math.round(Math.abs(by) * 1000);
+        for (let n = 0; n < Math.floor(steps / 10); n++) await handle.press(`Shift+${key}`);
+        for (let n = 0; n < steps % 10; n++) await handle.press(key);
+      };
+      await go(x < 0 ? 'ArrowLeft' : 'ArrowRight', x);
+      await go(y < 0 ? 'ArrowUp' : 'ArrowDown', y);
+    };
+    await put('Upper left', -0.02, 0);
+    await put('Upper right', -0.03, 0);
+    await put('Lower right', -0.03, -0.16);
+    await put('Lower left', -0.02, -0.16);
+    await sheet.getByLabel('Across').fill('60');
+    await sheet.getByLabel('Down').fill('40');
+    await sheet.getByRole('button', { name: 'Measure', exact: true }).click();
+    await expect(sheet.getByText('In the picture')).toBeVisible({ timeout: 30_000 });
+  };
+  await measured(6);
+  await expect(sheet).toContainText(/go nearer/);
+  await expect(sheet.getByRole('button', { name: 'Take these figures' })).toBeDisabled();
+  await measured(1);
+  await expect(sheet).toContainText(/Cracks apart\s*about [78](\.\d)? mm/);
+  await sheet.getByRole('button', { name: 'Take these figures' }).click();
+  await expect(sheet).toBeHidden();
+  await expect(page.getByLabel('Cracks apart').first()).toHaveValue(/^[78](\.\d+)?$/);
+  await expect(page.getByLabel('Cracks open').first()).toHaveValue(/^(0\.9\d*|1(\.0\d*|\.1\d*)?)$/);
   await page.goto('about:blank');
 });

@@ -4,6 +4,7 @@ import { calibrateLines } from './calibrate';
 import { faceLines } from './face';
 import { fieldLines } from './field';
 import { liveLines } from './live';
+import { photoLines } from './photo';
 import { pieceLines } from './piece';
 import { planLines } from './plan';
 import { scheduleLinesByName } from './schedule';
@@ -22,6 +23,7 @@ const lines = {
   ...benchLines,
   ...truthLines,
   ...calibrateLines,
+  ...photoLines,
   ...appLines,
 };
 const wanted = process.argv[2] ?? '';

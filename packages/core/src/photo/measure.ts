@@ -6,11 +6,6 @@ import { type Luma, type PhotoReading, type Picture, type Quad, type Trust } fro
 
 /** Of each side so much is looked at and not counted: lines run along a border, and tape leaves an edge there. */
 const RIM = 0.04;
-/**
- * Spacing reads 2.7 % long where all is seen: ends are eaten by half a width, cracks hide in wider ones. Measured on 39
- * photographs of cells whose truth was known.
- */
-const SPACING_READS = 0.975;
 /** Openings from this on are told, spacing from that on [px]; fewer of a blur between cracks are too fine. */
 const TELLS = { opening: 5, spacing: 3, between: 13.5 } as const;
 /** Lines looked across until a figure is told. */
@@ -134,7 +129,7 @@ export function measureLuma(luma: Luma): PhotoReading {
   const known = floorContrast(e, e1, d2, darkest);
   const contrast = known ?? darkest;
   const openingPx = sums.reduce((sum, one) => sum + one, 0) / Math.max(1, sums.length) / contrast;
-  const spacingPx = dx + dy === 0 ? Infinity : (SPACING_READS * 2 * window) / (dx + dy);
+  const spacingPx = dx + dy === 0 ? Infinity : (2 * window) / (dx + dy);
   const trust = trustIn({ clipped, profiles: sums.length, spacingPx, openingPx, floor: known !== null });
   const told = (one: Trust): boolean => one === 'about';
   return {

@@ -3,7 +3,7 @@ import { type Luma, type Picture, type Quad, type Spot } from './types';
 
 /** Sides a rectangle may have [mm], and pixels it needs across and is looked at with at most. */
 const SIDE = { min: 10, max: 2000 } as const;
-const LEAST_PX = 100;
+const LEAST_PX = 80;
 const MOST_PX = 2000;
 /** A channel at this is as bright as the picture can say. */
 const CLIPPED = 253;
