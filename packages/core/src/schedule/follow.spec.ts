@@ -135,6 +135,37 @@ describe('a timetable that is carried out', () => {
     expect(goesOn([{}, { base: { from: 0, until: 700 } }], now).tasks[1]![0]!.until).toBe(700);
   });
 
+  it('has left the coats of a seal that others went over', () => {
+    const plan = planOf([{ ...seal('sealer', 'polyW', 60, FIRST), coats: 2 }]);
+    const job = jobOf('part', plan);
+    const now = 4 * HOUR;
+    const done = { sealer: { from: 0, until: null, coats: [0, 3 * HOUR] } };
+    const [first, second] = followed(problemOf(knowing([done], now, [job])), schedule(problemOf([job])), now)
+      .tasks[0]!;
+    expect(first!.until).toBe(first!.hands);
+    expect(second!.until).toBe(now);
+  });
+
+  it('keeps the order that was meant: no part is brought forward by what it has done already', () => {
+    const coats = (n: number): PanelPlan =>
+      planOf(
+        Array.from({ length: n }, (_, i) => coat(`c${i}`, 'latex', 90, i === 0 ? FIRST : when('recoat'))),
+      );
+    const many = [3, 3, 2, 4].map((n, i) => jobOf(`part ${i}`, coats(n)));
+    const table = schedule(problemOf(many));
+    const { tasks } = followed(problemOf(many), table, 0);
+    const order = (all: readonly { from: number; id: string }[]): string[] =>
+      [...all].sort((a, b) => a.from - b.from).map(({ id }) => id);
+    const meant = table.entries
+      .filter(({ kind }) => kind === 'step')
+      .map(({ partId, stepId, from }) => ({ from, id: `${partId} ${stepId}` }));
+    expect(
+      order(
+        tasks.flatMap((own, job) => own.map(({ stepId, from }) => ({ from, id: `part ${job} ${stepId}` }))),
+      ),
+    ).toEqual(order(meant));
+  });
+
   it('asks hands to stay for a window that closes after their hours, and not for one that does not', () => {
     const plan = planOf([seal('sealer', 'polyW', 60, FIRST), coat('milk', 'milk', 90, when('tacky'))]);
     const job = jobOf('part', plan);

@@ -144,6 +144,8 @@ describe('what a run teaches', () => {
     const events = [
       ...carried(board, 1),
       eye(minute, 'seen', { ...of, stepId: top, after: 'first-cracks', now: true }),
+      // Found so at a look: it came some time before.
+      eye(minute + 60, 'seen', { ...of, stepId: top, after: 'touch', now: false }),
       eye(4000, 'outcome', {
         partId: part.id,
         spacingMm: null,
@@ -155,6 +157,7 @@ describe('what a run teaches', () => {
     ];
     const cell = cellsOf('r', foldRun(events)!).find((one) => one.id === `r ${part.id}`)!;
     expect(cell.read.first).toBeCloseTo(120, 0);
+    expect(cell.read.touchTop).toBeUndefined();
     expect(cell.cracked).toBeFalse();
     expect(cell.read.spacing).toBeUndefined();
   });
