@@ -3,10 +3,12 @@
  * are ridges as well, but have as many valleys beside them: the limit rises until valleys are few.
  */
 
-/** The value under which a share of an array lies, by histogram. */
+/** The value under which a share of every third of an array lies. */
 export function quantile(a: Float32Array, share: number): number {
-  const sorted = Float32Array.from({ length: Math.ceil(a.length / 3) }, (_, i) => a[3 * i]!).sort();
-  return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))]!;
+  const some = new Float32Array(Math.ceil(a.length / 3));
+  for (let i = 0; i < some.length; i++) some[i] = a[3 * i]!;
+  some.sort();
+  return some[Math.min(some.length - 1, Math.floor(share * some.length))]!;
 }
 
 /** How far a place stands out above both sides so far off, in the direction where it does most; of depths the same. */
@@ -86,8 +88,11 @@ export function cracksIn(a: Float32Array, columns: number, rows: number): Found 
   if (darkest < Math.max(FAINTEST, STANDS_OUT * scatter))
     return { mask: new Uint8Array(a.length), darkest: Math.max(darkest, 1e-6), limit: 1 };
   let limit = Math.max(LEAST * darkest, SCATTERS * scatter);
-  const maskAt = (from: number): Uint8Array =>
-    Uint8Array.from(a, (value, i) => (value > 0.5 * darkest || ridge[i]! > from ? 1 : 0));
+  const maskAt = (from: number): Uint8Array => {
+    const mask = new Uint8Array(a.length);
+    for (let i = 0; i < mask.length; i++) if (a[i]! > 0.5 * darkest || ridge[i]! > from) mask[i] = 1;
+    return mask;
+  };
   const near = grown(maskAt(limit), columns, rows, 4);
   const tooMany = (): boolean => {
     let up = 0;

@@ -97,17 +97,33 @@ function waysOf(mask: Uint8Array, i: number, steps: readonly number[]): number {
   return ways;
 }
 
+/** Squared distances beyond this are taken for this: no crack is a thousand pixels deep. */
+const DEEPEST = 1e6;
+
+/** Places of a mask, those nearest the border first: squared distances are whole numbers, and counted. */
+function byDistance(mask: Uint8Array, d2: Float32Array): Int32Array {
+  const level = (i: number): number => Math.min(DEEPEST, d2[i]!);
+  let most = 0;
+  for (let i = 0; i < mask.length; i++) if (mask[i] === 1) most = Math.max(most, level(i));
+  const begins = new Int32Array(most + 2);
+  for (let i = 0; i < mask.length; i++) if (mask[i] === 1) begins[level(i) + 1] = begins[level(i) + 1]! + 1;
+  for (let k = 1; k < begins.length; k++) begins[k] = begins[k]! + begins[k - 1]!;
+  const sorted = new Int32Array(begins[most + 1]!);
+  for (let i = 0; i < mask.length; i++) {
+    if (mask[i] === 0) continue;
+    sorted[begins[level(i)]!] = i;
+    begins[level(i)] = begins[level(i)]! + 1;
+  }
+  return sorted;
+}
+
 /** Thins a mask to its middle lines, those nearest the border first; its outermost places stay out. */
 export function thinned(mask: Uint8Array, d2: Float32Array, columns: number, rows: number): Uint8Array {
   const out = mask.slice();
   const steps = offsets(columns);
-  const order: number[] = [];
-  for (let i = 0; i < out.length; i++) {
-    const [x, y] = [i % columns, Math.floor(i / columns)];
-    if (x === 0 || y === 0 || x === columns - 1 || y === rows - 1) out[i] = 0;
-    else if (out[i] === 1) order.push(i);
-  }
-  const sorted = Int32Array.from(order).sort((a, b) => d2[a]! - d2[b]!);
+  for (let x = 0; x < columns; x++) out[x] = out[out.length - 1 - x] = 0;
+  for (let y = 0; y < rows; y++) out[y * columns] = out[y * columns + columns - 1] = 0;
+  const sorted = byDistance(out, d2);
   let gone = 0;
   const take = (places: Int32Array): void => {
     for (const i of places) {
