@@ -64,7 +64,12 @@ const ROOMS = {
   bench: '.begin',
   shelf: '[data-item]',
 } as const;
-const PAGES = { plans: 'zf-plan-tile', guide: 'main h2', shelf: '[data-item]' } as const;
+const PAGES = {
+  plans: 'zf-plan-tile',
+  guide: 'main h2',
+  shelf: '[data-item]',
+  boards: 'tbody tr',
+} as const;
 
 /** @param rules - those looked at; all of them when left out */
 async function nothingWrong(page: Page, rules: readonly string[] = []): Promise<void> {

@@ -113,7 +113,7 @@ export class ToldChart {
     const axis = (title: string): object => ({
       type: 'logarithmic',
       title: { display: true, text: title, color: INK, font: FONT },
-      ticks: { color: INK, font: FONT, maxTicksLimit: 6, callback: tick },
+      ticks: { color: INK, font: FONT, maxTicksLimit: 6, autoSkipPadding: 14, callback: tick },
       grid: { color: 'rgb(128 128 128 / 15%)' },
     });
     return {
