@@ -114,18 +114,26 @@ export class RescueSheet {
   protected readonly busy = signal(false);
   protected readonly unsaved = signal<string | null>(null);
 
-  protected async put({ steps }: Rescue): Promise<void> {
+  /** What went into the run here, by its way: tried again for the plan alone. */
+  private readonly told = new Map<string, readonly RunBodies['put-in'][]>();
+
+  protected async put({ key, steps }: Rescue): Promise<void> {
     const partId = this.card.part.id;
     let afterStepId = this.last();
-    const putIn = steps.map((step) => {
-      const told = { kind: 'put-in' as const, partId, afterStepId, step };
-      afterStepId = step.id;
-      return told;
-    });
-    this.model.tell(
-      { kind: 'note', partId, text: `It went wrong: ${WRONG_WORDS[this.wrong()!].toLowerCase()}` },
-      ...putIn,
-    );
+    const putIn =
+      this.told.get(key) ??
+      steps.map((step) => {
+        const told = { partId, afterStepId, step };
+        afterStepId = step.id;
+        return told;
+      });
+    if (!this.told.has(key)) {
+      this.told.set(key, putIn);
+      this.model.tell(
+        { kind: 'note', partId, text: `It went wrong: ${WRONG_WORDS[this.wrong()!].toLowerCase()}` },
+        ...putIn.map((one) => ({ kind: 'put-in' as const, ...one })),
+      );
+    }
     const planId = this.planId();
     if (this.also() && planId !== null) {
       this.busy.set(true);
