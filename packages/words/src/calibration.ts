@@ -23,12 +23,15 @@ export function lengthText(metres: number, units: UnitSystem = 'metric'): string
 
 /** Why a photograph does not tell a figure, and what would help. */
 export const PHOTO_TRUST_WORDS: Readonly<Record<Trust, string>> = {
+  measured: 'measured',
   about: 'about',
   'too-thin': 'too thin in this picture to be told: go nearer, or photograph less of it',
   'too-fine': 'too close together in this picture: go nearer',
   'too-faint': 'hardly darker than the paint: more light, or from another side',
   glare: 'it glares: even light, no flash',
+  blurred: 'blurred: hold still, and let it focus',
   'too-few': 'no cracks, or too few to measure',
+  chipped: 'too much of it has chipped to measure the cracks between',
 };
 
 /** A reading with its unit. @param value - [m], [s] or a share */

@@ -1,3 +1,5 @@
-export { measureLuma, measurePhoto } from './measure';
-export { rectified } from './rectify';
+export { type Lens, lensOfQuad, middleOf, scaleAt, toPixel } from './lens';
+export { CLIPPED, type Light, lightFrom, LINEAR, LUMINANCE, type Paper, whiteAt } from './light';
+export { lengthsIn, type Look, lookAt, measureLuma, measurePhoto, readingOf } from './measure';
+export { rectified, rectifiedBox } from './rectify';
 export * from './types';

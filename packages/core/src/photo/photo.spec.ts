@@ -1,11 +1,12 @@
 import { measureField } from '../crack';
-import { type Luma, measureLuma, measurePhoto, type Picture, type Quad, rectified } from '.';
+import { type Luma, measureLuma, measurePhoto, type Picture, type Quad, rectified, type Spot } from '.';
 import { distances2, middleLines } from './skeleton';
 import { playedFace } from '../testing/faces';
 import { drawPanel } from '../face';
 import { coat, FIRST, planOf, when } from '../testing/plans';
 import { uniform } from '../numeric/hash';
-import { perspective } from './rectify';
+import { lensOfQuad, toPixel } from './lens';
+import { byCorners } from './measure';
 
 /** Dark lines on light paint, each so wide, blurred by a standard deviation [px]; told by distance functions. */
 function drawn(
@@ -81,8 +82,9 @@ describe('cracks in a photograph', () => {
   it('scales with the size that is told', () => {
     const a = drawn(480, 8, grid(60));
     const [small, large] = [measureLuma(a), measureLuma({ ...a, pitch: 0.3 })];
-    expect(large.spacingMm!).toBeCloseTo(3 * small.spacingMm!, 9);
-    expect(large.openingMm!).toBeCloseTo(3 * small.openingMm!, 9);
+    // But for the paint's own level, which is looked for over millimetres.
+    expect(large.spacingMm! / small.spacingMm!).toBeCloseTo(3, 3);
+    expect(large.openingMm! / small.openingMm!).toBeCloseTo(3, 3);
   });
 });
 
@@ -107,14 +109,23 @@ describe('paint of our own, photographed', () => {
   ];
   const size = { width: face.view.widthMm, height: face.view.heightMm };
 
-  it('reads what was grown: spacing within 4 %, opening within 6 %, open area within 2 points', () => {
-    const truth = measureField(field);
-    const read = measurePhoto(picture, whole, size);
-    expect(read.trust).toEqual({ spacing: 'about', opening: 'about' });
-    expect(Math.abs(read.spacingMm! / truth.spacingMm - 1)).toBeLessThan(0.04);
-    expect(Math.abs(read.openingMm! / truth.openingMm - 1)).toBeLessThan(0.06);
-    const floor = face.panel.floor.reduce((sum, one) => sum + one, 0) / face.panel.floor.length;
-    expect(Math.abs(read.openArea! - floor)).toBeLessThan(0.02);
+  it('reads what was grown in the window it counts: spacing and opening within 3 %, open area within a point', () => {
+    const { luma } = rectified(picture, whole, size);
+    const rim = 30;
+    const read = measureLuma(luma, { ...byCorners(luma), rim: [rim, rim] });
+    const truth = measureField(field, rim * luma.pitch);
+    expect(read.trust).toEqual({ spacing: 'about', opening: 'about', area: 'about' });
+    expect(Math.abs(read.spacingMm! / truth.spacingMm - 1)).toBeLessThan(0.03);
+    expect(Math.abs(read.openingMm! / truth.openingMm - 1)).toBeLessThan(0.03);
+    expect(read.narrowMm!).toBeLessThan(read.openingMm!);
+    expect(read.wideMm!).toBeGreaterThan(read.openingMm!);
+    const along = read.alongMm! / read.acrossMm! / (truth.spacingAlongMm / truth.spacingAcrossMm);
+    expect(Math.abs(Math.log(along))).toBeLessThan(0.06);
+    let floor = 0;
+    for (let y = rim; y < rows - rim; y++)
+      for (let x = rim; x < columns - rim; x++) floor += face.panel.floor[y * columns + x]!;
+    floor /= (columns - 2 * rim) * (rows - 2 * rim);
+    expect(Math.abs(read.openArea! - floor)).toBeLessThan(0.01);
   });
 
   it('reads the same of a picture taken askew', () => {
@@ -155,7 +166,8 @@ describe('paint of our own, photographed', () => {
 
 /** Where places of a picture lie in the unit square, by Newton's steps. */
 function inverseOf(quad: Quad): (x: number, y: number) => [number, number] {
-  const at = perspective(quad);
+  const lens = lensOfQuad(quad, { width: 1, height: 1 }, { width: 1060, height: 1040 });
+  const at = (u: number, v: number): Spot => toPixel(lens, u, v);
   return (x, y) => {
     let [u, v] = [0.5, 0.5];
     for (let round = 0; round < 8; round++) {

@@ -1,40 +1,12 @@
 import { checkRange, InputError } from '../errors';
-import { type Luma, type Picture, type Quad, type Spot } from './types';
+import { type Lens, lensOfQuad, scaleAt, toPixel } from './lens';
+import { CLIPPED, type Light, LINEAR, LUMINANCE, whiteAt } from './light';
+import { type Box, type Luma, type Picture, type Quad, type Tinted } from './types';
 
 /** Sides a rectangle may have [mm], and pixels it needs across and is looked at with at most. */
 const SIDE = { min: 10, max: 2000 } as const;
 const LEAST_PX = 80;
 const MOST_PX = 2000;
-/** A channel at this is as bright as the picture can say. */
-const CLIPPED = 253;
-
-/** sRGB to linear, by byte (IEC 61966-2-1). */
-const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
-  const c = i / 255;
-  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-});
-
-/**
- * Where places of the unit square lie in a quadrilateral seen in perspective.
- * @see Heckbert 1989, Fundamentals of Texture Mapping and Image Warping, section 2.2.3 (from memory)
- */
-export function perspective([p0, p1, p2, p3]: Quad): (u: number, v: number) => Spot {
-  const d1 = { x: p1.x - p2.x, y: p1.y - p2.y };
-  const d2 = { x: p3.x - p2.x, y: p3.y - p2.y };
-  const d3 = { x: p0.x - p1.x + p2.x - p3.x, y: p0.y - p1.y + p2.y - p3.y };
-  const det = d1.x * d2.y - d2.x * d1.y;
-  const g = (d3.x * d2.y - d2.x * d3.y) / det;
-  const h = (d1.x * d3.y - d3.x * d1.y) / det;
-  return (u, v) => {
-    const w = g * u + h * v + 1;
-    return {
-      x: ((p1.x - p0.x + g * p1.x) * u + (p3.x - p0.x + h * p3.x) * v + p0.x) / w,
-      y: ((p1.y - p0.y + g * p1.y) * u + (p3.y - p0.y + h * p3.y) * v + p0.y) / w,
-    };
-  };
-}
-
-const between = (a: Spot, b: Spot): number => Math.hypot(a.x - b.x, a.y - b.y);
 
 /** Whether four corners go round once without crossing, and inside of a picture. */
 function checkQuad(quad: Quad, { width, height }: Picture): void {
@@ -52,8 +24,128 @@ function checkQuad(quad: Quad, { width, height }: Picture): void {
     });
 }
 
+/** Pixels for a millimetre at the corners of a box: the least and the most. */
+export function scaleOver(lens: Lens, { left, top, width, height }: Box): { least: number; most: number } {
+  const scales = [left, left + width].flatMap((x) => [top, top + height].flatMap((y) => scaleAt(lens, x, y)));
+  return { least: Math.min(...scales), most: Math.max(...scales) };
+}
+
+/** Places between which a row of pixels is taken for straight, and light for even [px]. */
+const STRIDE = 16;
+
 /**
- * The rectangle square on, as fine as the photograph has it.
+ * A box of a board square on: linear colour against white paper, or against the brightest where there is none.
+ * @param pitch - of the raster [mm]
+ * @returns three values a pixel, and the share of pixels at the top of the scale
+ */
+function sampled(
+  picture: Picture,
+  lens: Lens,
+  light: Light | null,
+  box: Box,
+  pitch: number,
+): Tinted & { readonly clipped: number } {
+  const [columns, rows] = [Math.floor(box.width / pitch), Math.floor(box.height / pitch)];
+  const rgb = new Float32Array(3 * columns * rows);
+  const knots = Math.ceil(columns / STRIDE) + 1;
+  const [us, vs] = [new Float64Array(knots), new Float64Array(knots)];
+  const gains = [new Float64Array(knots), new Float64Array(knots), new Float64Array(knots)] as const;
+  let clipped = 0;
+  for (let row = 0; row < rows; row++) {
+    const y = box.top + (row + 0.5) * pitch;
+    for (let k = 0; k < knots; k++) {
+      const x = box.left + (k * STRIDE + 0.5) * pitch;
+      const spot = toPixel(lens, x, y);
+      us[k] = spot.x - 0.5;
+      vs[k] = spot.y - 0.5;
+      const white = light === null ? [1, 1, 1] : whiteAt(light, x, y);
+      for (let c = 0; c < 3; c++) gains[c]![k] = 1 / white[c]!;
+    }
+    clipped += sampleRow(picture, us, vs, gains, rgb.subarray(3 * row * columns, 3 * (row + 1) * columns));
+  }
+  return { columns, rows, pitch, rgb, clipped: clipped / (columns * rows) };
+}
+
+/** One row of it, between its knots. @returns how many pixels are at the top of the scale */
+function sampleRow(
+  { width, height, data }: Picture,
+  us: Float64Array,
+  vs: Float64Array,
+  [reds, greens, blues]: readonly [Float64Array, Float64Array, Float64Array],
+  out: Float32Array,
+): number {
+  let clipped = 0;
+  for (let at = 0, column = 0; at < out.length; at += 3, column++) {
+    const k = column >> 4;
+    const f = (column & 15) / STRIDE;
+    let u = us[k]! + f * (us[k + 1]! - us[k]!);
+    let v = vs[k]! + f * (vs[k + 1]! - vs[k]!);
+    if (u < 0) u = 0;
+    else if (u > width - 1.001) u = width - 1.001;
+    if (v < 0) v = 0;
+    else if (v > height - 1.001) v = height - 1.001;
+    const ix = u | 0;
+    const iy = v | 0;
+    const ax = u - ix;
+    const ay = v - iy;
+    const o = 4 * (iy * width + ix);
+    const q = o + 4 * width;
+    const a = (1 - ax) * (1 - ay);
+    const b = ax * (1 - ay);
+    const c = (1 - ax) * ay;
+    const d = ax * ay;
+    if (data[o]! >= CLIPPED || data[o + 1]! >= CLIPPED || data[o + 2]! >= CLIPPED) clipped += 1;
+    const red =
+      LINEAR[data[o]!]! * a + LINEAR[data[o + 4]!]! * b + LINEAR[data[q]!]! * c + LINEAR[data[q + 4]!]! * d;
+    const green =
+      LINEAR[data[o + 1]!]! * a +
+      LINEAR[data[o + 5]!]! * b +
+      LINEAR[data[q + 1]!]! * c +
+      LINEAR[data[q + 5]!]! * d;
+    const blue =
+      LINEAR[data[o + 2]!]! * a +
+      LINEAR[data[o + 6]!]! * b +
+      LINEAR[data[q + 2]!]! * c +
+      LINEAR[data[q + 6]!]! * d;
+    out[at] = red * (reds[k]! + f * (reds[k + 1]! - reds[k]!));
+    out[at + 1] = green * (greens[k]! + f * (greens[k + 1]! - greens[k]!));
+    out[at + 2] = blue * (blues[k]! + f * (blues[k + 1]! - blues[k]!));
+  }
+  return clipped;
+}
+
+/** Luminance of colours. */
+function luminanceOf(rgb: Float32Array): Float32Array {
+  const [red, green, blue] = LUMINANCE;
+  const y = new Float32Array(rgb.length / 3);
+  for (let i = 0, o = 0; i < y.length; i++, o += 3)
+    y[i] = red * rgb[o]! + green * rgb[o + 1]! + blue * rgb[o + 2]!;
+  return y;
+}
+
+/** A box of a board square on, as fine as the photograph has it anywhere in it. */
+export function rectifiedBox(
+  picture: Picture,
+  lens: Lens,
+  light: Light | null,
+  box: Box,
+): {
+  readonly luma: Luma;
+  readonly tinted: Tinted;
+  readonly scale: { readonly least: number; readonly most: number };
+} {
+  const scale = scaleOver(lens, box);
+  const pxPerMm = Math.min(scale.most, MOST_PX / Math.max(box.width, box.height));
+  const { columns, rows, pitch, rgb, clipped } = sampled(picture, lens, light, box, 1 / pxPerMm);
+  return {
+    luma: { columns, rows, pitch, y: luminanceOf(rgb), clipped },
+    tinted: { columns, rows, pitch, rgb },
+    scale,
+  };
+}
+
+/**
+ * The rectangle between four corners square on, as fine as the photograph has it.
  * @param sizeMm - its sides, across and down [mm]: 10 … 2000
  * @throws InputError where the corners cross, or the rectangle is too small in the picture
  */
@@ -61,17 +153,14 @@ export function rectified(
   picture: Picture,
   quad: Quad,
   sizeMm: { readonly width: number; readonly height: number },
-): Luma {
+): { readonly luma: Luma; readonly tinted: Tinted } {
   checkRange('width', sizeMm.width, SIDE, 'mm');
   checkRange('height', sizeMm.height, SIDE, 'mm');
   checkQuad(quad, picture);
-  const across = Math.max(between(quad[0], quad[1]), between(quad[3], quad[2]));
-  const down = Math.max(between(quad[0], quad[3]), between(quad[1], quad[2]));
-  const pxPerMm = Math.min(
-    Math.max(across / sizeMm.width, down / sizeMm.height),
-    MOST_PX / Math.max(sizeMm.width, sizeMm.height),
-  );
-  const [columns, rows] = [Math.floor(sizeMm.width * pxPerMm), Math.floor(sizeMm.height * pxPerMm)];
+  const box = { left: 0, top: 0, ...sizeMm };
+  const lens = lensOfQuad(quad, sizeMm, picture);
+  const { most } = scaleOver(lens, box);
+  const [columns, rows] = [Math.floor(sizeMm.width * most), Math.floor(sizeMm.height * most)];
   if (Math.min(columns, rows) < LEAST_PX)
     throw new InputError({
       code: 'photo.small',
@@ -79,29 +168,5 @@ export function rectified(
       value: `${columns} × ${rows}`,
       allowed: `at least ${LEAST_PX} pixels across: go nearer, or take a larger picture`,
     });
-  const at = perspective(quad);
-  const y = new Float32Array(columns * rows);
-  const { width, height, data } = picture;
-  let clipped = 0;
-  for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      const spot = at((column + 0.5) / columns, (row + 0.5) / rows);
-      const px = Math.min(width - 1.001, Math.max(0, spot.x - 0.5));
-      const py = Math.min(height - 1.001, Math.max(0, spot.y - 0.5));
-      const [ix, iy] = [Math.floor(px), Math.floor(py)];
-      const [ax, ay] = [px - ix, py - iy];
-      const o = 4 * (iy * width + ix);
-      const q = o + 4 * width;
-      let sum = 0;
-      for (let c = 0; c < 3; c++) {
-        const value =
-          (LINEAR[data[o + c]!]! * (1 - ax) + LINEAR[data[o + 4 + c]!]! * ax) * (1 - ay) +
-          (LINEAR[data[q + c]!]! * (1 - ax) + LINEAR[data[q + 4 + c]!]! * ax) * ay;
-        sum += value * (c === 0 ? 0.2126 : c === 1 ? 0.7152 : 0.0722);
-      }
-      if (data[o]! >= CLIPPED || data[o + 1]! >= CLIPPED || data[o + 2]! >= CLIPPED) clipped += 1;
-      y[row * columns + column] = sum;
-    }
-  }
-  return { columns, rows, pitch: 1 / pxPerMm, y, clipped: clipped / (columns * rows) };
+  return rectifiedBox(picture, lens, null, box);
 }

@@ -25,29 +25,42 @@ export function distances2(mask: Uint8Array, columns: number, rows: number): Flo
   const at = new Int32Array(columns);
   const from = new Float64Array(columns + 1);
   const line = new Float64Array(columns);
-  for (let y = 0; y < rows; y++) {
-    const o = y * columns;
-    for (let x = 0; x < columns; x++) line[x] = out[o + x]! ** 2;
-    let k = 0;
-    at[0] = 0;
-    from[0] = -Infinity;
-    from[1] = Infinity;
-    for (let q = 1; q < columns; q++) {
-      const meets = (p: number): number => (line[q]! + q * q - line[p]! - p * p) / (2 * (q - p));
-      while (meets(at[k]!) <= from[k]!) k -= 1;
-      const begins = meets(at[k]!);
-      k += 1;
-      at[k] = q;
-      from[k] = begins;
-      from[k + 1] = Infinity;
-    }
-    k = 0;
-    for (let x = 0; x < columns; x++) {
-      while (from[k + 1]! < x) k += 1;
-      out[o + x] = (x - at[k]!) ** 2 + line[at[k]!]!;
-    }
-  }
+  for (let y = 0; y < rows; y++) along(out.subarray(y * columns, (y + 1) * columns), at, from, line);
   return out;
+}
+
+/** Distances down the columns made squared ones over all of a row: the lowest of the parabolas over its places. */
+function along(row: Float32Array, at: Int32Array, from: Float64Array, line: Float64Array): void {
+  let any = false;
+  for (let x = 0; x < row.length; x++) {
+    line[x] = row[x]! * row[x]!;
+    if (row[x] !== 0) any = true;
+  }
+  if (!any) return;
+  let k = 0;
+  at[0] = 0;
+  from[0] = -Infinity;
+  from[1] = Infinity;
+  for (let q = 1; q < row.length; q++) {
+    const height = line[q]! + q * q;
+    let p = at[k]!;
+    let begins = (height - line[p]! - p * p) / (2 * (q - p));
+    while (begins <= from[k]!) {
+      k -= 1;
+      p = at[k]!;
+      begins = (height - line[p]! - p * p) / (2 * (q - p));
+    }
+    k += 1;
+    at[k] = q;
+    from[k] = begins;
+    from[k + 1] = Infinity;
+  }
+  k = 0;
+  for (let x = 0; x < row.length; x++) {
+    while (from[k + 1]! < x) k += 1;
+    const off = x - at[k]!;
+    row[x] = off * off + line[at[k]!]!;
+  }
 }
 
 /** East, then round against the clock. */
@@ -102,9 +115,9 @@ const DEEPEST = 1e6;
 
 /** Places of a mask, those nearest the border first: squared distances are whole numbers, and counted. */
 function byDistance(mask: Uint8Array, d2: Float32Array): Int32Array {
-  const level = (i: number): number => Math.min(DEEPEST, d2[i]!);
+  const level = (i: number): number => (d2[i]! < DEEPEST ? d2[i]! : DEEPEST);
   let most = 0;
-  for (let i = 0; i < mask.length; i++) if (mask[i] === 1) most = Math.max(most, level(i));
+  for (let i = 0; i < mask.length; i++) if (mask[i] === 1 && level(i) > most) most = level(i);
   const begins = new Int32Array(most + 2);
   for (let i = 0; i < mask.length; i++) if (mask[i] === 1) begins[level(i) + 1] = begins[level(i) + 1]! + 1;
   for (let k = 1; k < begins.length; k++) begins[k] = begins[k]! + begins[k - 1]!;
@@ -124,26 +137,34 @@ export function thinned(mask: Uint8Array, d2: Float32Array, columns: number, row
   for (let x = 0; x < columns; x++) out[x] = out[out.length - 1 - x] = 0;
   for (let y = 0; y < rows; y++) out[y * columns] = out[y * columns + columns - 1] = 0;
   const sorted = byDistance(out, d2);
-  let gone = 0;
-  const take = (places: Int32Array): void => {
-    for (const i of places) {
-      if (out[i] === 0 || MAY_GO[waysOf(out, i, steps)] === 0) continue;
-      out[i] = 0;
-      gone += 1;
-    }
-  };
+  const edge = new Int32Array(sorted.length);
+  let left = sorted.length;
   for (let round = 0; round < 4; round++) {
-    gone = 0;
-    for (let from = 0, to = 0; from < sorted.length; from = to) {
-      while (to < sorted.length && d2[sorted[to]!] === d2[sorted[from]!]) to += 1;
-      const level = sorted.subarray(from, to);
+    let kept = 0;
+    for (let from = 0, to = 0; from < left; from = to) {
+      const depth = d2[sorted[from]!];
+      let edges = 0;
+      for (; to < left && d2[sorted[to]!] === depth; to++) {
+        const i = sorted[to]!;
+        if (out[i - 1] === 0 || out[i - columns] === 0) edge[edges++] = i;
+      }
       // Of two rows alike the upper, or left, one goes whole: else both would be eaten up from an end.
-      take(level.filter((i) => out[i - 1] === 0 || out[i - columns] === 0));
-      take(level);
+      take(out, edge, 0, edges, steps);
+      take(out, sorted, from, to, steps);
+      for (let k = from; k < to; k++) if (out[sorted[k]!] === 1) sorted[kept++] = sorted[k]!;
     }
-    if (gone === 0) break;
+    if (kept === left) break;
+    left = kept;
   }
   return out;
+}
+
+/** Takes out those of some places that may go, one after the other. */
+function take(out: Uint8Array, places: Int32Array, from: number, to: number, steps: readonly number[]): void {
+  for (let k = from; k < to; k++) {
+    const i = places[k]!;
+    if (out[i] === 1 && MAY_GO[waysOf(out, i, steps)] === 1) out[i] = 0;
+  }
 }
 
 /** A middle line, in pixels; whether it ends where others do. */
