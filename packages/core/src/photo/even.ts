@@ -91,10 +91,16 @@ export interface Evened {
   readonly level: number;
 }
 
-/** @param dark - whether cracks are the darker ones, where that is known */
-export function evened(luma: Luma, { paint, contrast }: Pick<Known, 'paint' | 'contrast'>): Evened {
+export function evened(luma: Luma, known: Pick<Known, 'paint' | 'dark'>): Evened {
   const { columns, rows, y } = luma;
-  const [s0, s1, s2, s3, s4, s5] = surface(luma, paint) as [number, number, number, number, number, number];
+  const [s0, s1, s2, s3, s4, s5] = surface(luma, known.paint) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   const e = new Float32Array(columns * rows);
   let darker = 0;
   let lighter = 0;
@@ -119,7 +125,7 @@ export function evened(luma: Luma, { paint, contrast }: Pick<Known, 'paint' | 'c
       else if (value < -TELLS) lighter += 1;
     }
   }
-  const dark = contrast !== null ? contrast > 0 : darker >= lighter;
+  const dark = known.dark ?? darker >= lighter;
   if (!dark) for (let i = 0; i < e.length; i++) e[i] = -e[i]!;
   return { e, dark, level: Math.exp(s0) };
 }

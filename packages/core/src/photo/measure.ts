@@ -239,7 +239,7 @@ function contrastOf(
   const isFloor = deep > 0.85 * darkest || core.length > 0.02 * pixels;
   if (core.length > 150 && isFloor && !(lines !== null && deep < 0.9 * lines))
     return { contrast: deep, from: 'core' };
-  if (contrast !== null) return { contrast: Math.abs(contrast), from: 'given' };
+  if (contrast !== null) return { contrast, from: 'given' };
   return lines === null ? { contrast: darkest, from: 'none' } : { contrast: lines, from: 'lines' };
 }
 
@@ -346,6 +346,7 @@ export const byCorners = ({ columns, rows }: Pick<Luma, 'columns' | 'rows'>): Kn
   overshoot: 0,
   rim: [Math.ceil(RIM * columns), Math.ceil(RIM * rows)],
   paint: null,
+  dark: null,
   contrast: null,
 });
 

@@ -58,7 +58,8 @@ export interface Known {
   readonly rim: readonly [number, number];
   /** Luminance of the top coat against paper, as planned; null where there is no paper, or no plan. */
   readonly paint: number | null;
-  /** 1 − floor/paint as other cells of the board have it, negative where cracks are the lighter ones. */
+  /** Whether cracks are the darker ones, and how far off paint their floors are [share], as other cells have it. */
+  readonly dark: boolean | null;
   readonly contrast: number | null;
 }
 
