@@ -13,6 +13,7 @@ import {
   type Shop,
   USUAL_SHOP,
 } from '@zaffet/contract';
+import { boardFor } from '@zaffet/workshop';
 import { type Express } from 'express';
 import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
@@ -125,6 +126,22 @@ describe('the server', () => {
     expect(file.headers['content-disposition']).toContain('keeper-s-chest-lid.zaffet.json');
     const again = await create(JSON.parse(file.text) as Plan);
     expect(again.plan).toEqual(saved.plan);
+  });
+
+  it('prints the sheet of a sample board with the frame it is photographed in, each page at its own size', async () => {
+    let n = 0;
+    const board = boardFor(planNamed('Lid'), null, 'how-thick', 3, () => `b${++n}`)!.plan;
+    const { id } = await create(board);
+    const pdf = await request(app).get(API.boardSheet(id)).expect(200).expect('content-type', /pdf/);
+    const read = (pdf.body as Buffer).toString('latin1');
+    expect(read.match(/MediaBox \[0 0 595\.28 841\.89\]/g)?.length).toBe(5);
+    const svg = await request(app).get(API.boardSheet(id, 'frame-upper-left')).expect(200);
+    expect(svg.headers['content-disposition']).toContain('frame-upper-left.svg');
+    expect((svg.body as Buffer).toString()).toContain('width="210mm"');
+    const none = await request(app).get(API.boardSheet(id, 'frame-middle')).expect(404);
+    expect((none.body as { code: string }).code).toBe('board.none');
+    const piece = await create(planNamed('Lid'));
+    await request(app).get(API.boardSheet(piece.id)).expect(404);
   });
 
   it('refuses a malformed plan with the field and what is allowed, and stores nothing', async () => {

@@ -117,9 +117,9 @@ describe('what a shop trusts the server with', () => {
     const hasty = new SheetMaker(1);
     const plan = largePlan(4, 0, 1);
     const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
-    await expectAsync(hasty.make({ plan, zone: 'UTC', shelf, learned: null })).toBeRejectedWithError(
-      /took too long/,
-    );
+    await expectAsync(
+      hasty.make({ kind: 'job', plan, zone: 'UTC', shelf, learned: null }),
+    ).toBeRejectedWithError(/took too long/);
     await hasty.close();
   });
 

@@ -76,6 +76,10 @@ export const ERRORS = {
   },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
+  'board.none': {
+    status: 404,
+    message: 'This plan is no sample board. Make one in Boards, and print its sheet there.',
+  },
   'sheet.too-long': {
     status: 503,
     message:

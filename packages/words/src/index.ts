@@ -2,6 +2,7 @@ export * from './air';
 export * from './airFile';
 export * from './bench';
 export * from './benchCalendar';
+export * from './boardSheet';
 export * from './calibration';
 export * from './findings';
 export * from './format';

@@ -43,6 +43,7 @@ export { type Sitting, sittings, type Urgency, URGENCIES } from './sittings';
 export { colours, recipeOf } from './potRecipe';
 export { notOnShelf, pricesKnown } from './shelf/has';
 export { potUseBy } from './shelf/keeps';
+export { BOARD_CAMERA_FOCAL, boardCells, boardPhoto, hiddenShop } from './standins/boardCamera';
 export { hygrometerReads } from './standins/hygrometer';
 export { type MeterReading, meterReads } from './standins/moistureMeter';
 export { simulatedWeather } from './standins/weather';

@@ -78,6 +78,8 @@ describe('calibrations', () => {
     const making = spyOn(sheets, 'make').and.resolveTo(Buffer.from(''));
     await request(app).post(API.calibrations).send(FILE).expect(201);
     await request(app).get(API.jobSheet(id, 'UTC')).expect(200);
-    expect(making.calls.mostRecent().args[0].learned).toEqual(LEARNED as never);
+    expect(making.calls.mostRecent().args[0]).toEqual(
+      jasmine.objectContaining({ kind: 'job', learned: LEARNED } as never),
+    );
   });
 });

@@ -70,12 +70,31 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
     const { name, plan } = await openPlan(db, request.params.id);
     const { zone } = request.query;
     const pdf = await sheets.make({
+      kind: 'job',
       plan,
       zone: typeof zone === 'string' ? zone : 'UTC',
       shelf: await readShelf(db),
       learned: (await readCalibrations(db, 1))[0]?.learned ?? null,
     });
     response.attachment(fileName(name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
+  });
+  router.get('/api/plans/:id/board-sheet', async (request, response) => {
+    const { name, plan } = await openPlan(db, request.params.id);
+    const { units, page } = request.query;
+    const one = typeof page === 'string' ? page : null;
+    const made = await sheets.make({
+      kind: 'board',
+      plan,
+      units: units === 'imperial' ? 'imperial' : 'metric',
+      page: one,
+    });
+    if (one === null)
+      response.attachment(fileName(name, '-board-sheet.pdf')).type('application/pdf').send(made);
+    else
+      response
+        .attachment(fileName(name, `-${one}.svg`))
+        .type('image/svg+xml')
+        .send(made);
   });
   return router;
 }

@@ -1,7 +1,10 @@
 import { fault, type LearnedFile, type Plan, type Shelf, ZaffetError } from '@zaffet/contract';
+import { type UnitSystem } from '@zaffet/words';
 import Piscina from 'piscina';
 
-export interface SheetOrder {
+/** A job sheet to be made. */
+export interface JobOrder {
+  readonly kind: 'job';
   readonly plan: Plan;
   /** The shop's time zone, an IANA name such as `Europe/Lisbon`. */
   readonly zone: string;
@@ -10,12 +13,22 @@ export interface SheetOrder {
   readonly learned: LearnedFile | null;
 }
 
+/** The sheet of a sample board with the frame it is photographed in: all of it, or one page as SVG. */
+export interface BoardOrder {
+  readonly kind: 'board';
+  readonly plan: Plan;
+  readonly units: UnitSystem;
+  /** Name of the page, as `boardPages` has them; null for all as a PDF. */
+  readonly page: string | null;
+}
+export type SheetOrder = JobOrder | BoardOrder;
+
 /** Longest that a sheet may take, waiting included [ms]. */
 const WITHIN = 60_000;
 const MOST_WAITING = 8;
 const MEMORY_MB = 768;
 
-/** Makes job sheets in a thread of its own, one at a time, so that nobody else waits for them. */
+/** Makes sheets in a thread of its own, one at a time, so that nobody else waits for them. */
 export class SheetMaker {
   private readonly pool = new Piscina({
     filename: new URL('./sheet.worker.ts', import.meta.url).href,
@@ -28,11 +41,13 @@ export class SheetMaker {
 
   constructor(private readonly within = WITHIN) {}
 
-  /** @throws ZaffetError `sheet.too-long` or `server.busy` */
+  /** @throws ZaffetError `sheet.too-long`, `server.busy`, or `board.none` where there is no such page */
   async make(order: SheetOrder): Promise<Buffer> {
     const limit = AbortSignal.timeout(this.within);
     try {
-      return Buffer.from((await this.pool.run(order, { signal: limit })) as Uint8Array);
+      const made = (await this.pool.run(order, { signal: limit })) as Uint8Array | null;
+      if (made === null) throw new ZaffetError(fault('board.none'));
+      return Buffer.from(made);
     } catch (error) {
       if (limit.aborted) throw new ZaffetError(fault('sheet.too-long'));
       if (this.pool.queueSize >= MOST_WAITING) throw new ZaffetError(fault('server.busy'));

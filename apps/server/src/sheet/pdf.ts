@@ -1,27 +1,8 @@
 /// <reference path="./pdfmake.d.ts" />
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import pdfmake, { type Content } from 'pdfmake';
+import { type Content } from 'pdfmake';
+import { LETTERS, pdfmake } from './fonts';
 import { type JobSheet, type SheetFinish, type SheetMap } from './content';
-import { openFont } from './letters';
 import { mapPicture, stackSvg } from './drawings';
-
-const FONTS = join(
-  dirname(createRequire(import.meta.url).resolve('pdfmake/package.json')),
-  'fonts',
-  'Roboto',
-);
-pdfmake.setFonts({
-  Roboto: {
-    normal: join(FONTS, 'Roboto-Regular.ttf'),
-    bold: join(FONTS, 'Roboto-Medium.ttf'),
-    italics: join(FONTS, 'Roboto-Italic.ttf'),
-    bolditalics: join(FONTS, 'Roboto-MediumItalic.ttf'),
-  },
-});
-// The sheet is made of the plan alone: its fonts are the only files it reads, and nothing is fetched.
-pdfmake.setLocalAccessPolicy((path) => path.startsWith(FONTS));
-pdfmake.setUrlAccessPolicy(() => false);
 
 const INK = '#23262a';
 const QUIET = '#5c6168';
@@ -149,8 +130,6 @@ function finishContent(finish: SheetFinish): Content[] {
     ),
   ];
 }
-
-const LETTERS = openFont(join(FONTS, 'Roboto-Regular.ttf'));
 
 /** The job sheet as a PDF of A4 pages, to hang beside the work: a box to tick at every step. */
 export function jobSheetPdf(told: JobSheet): Promise<Buffer> {

@@ -1,4 +1,5 @@
-import { LINEAR, type Rgb } from '../photo';
+import { type Colour } from '../colour';
+import { LINEAR } from '../photo';
 import {
   type BoardAsk,
   type BoardReading,
@@ -19,7 +20,7 @@ const SMALL: Shot = { ...PLAIN_SHOT, width: 2400, height: 1800, blur: 0.8, slipM
 const CREAM = '#e2d9c3';
 const DEEP = '#2f4c50';
 const bytes = (hex: string): number[] => [1, 3, 5].map((i) => Number.parseInt(hex.slice(i, i + 2), 16));
-const linear = (hex: string): Rgb => bytes(hex).map((byte) => LINEAR[byte]!) as unknown as Rgb;
+const linear = (hex: string): Colour => bytes(hex).map((byte) => LINEAR[byte]!) as unknown as Colour;
 
 /** A cell with straight cracks both ways, each so many millimetres apart and so wide. */
 function grid(everyMm: number, wideMm: number, paint = CREAM, floor = DEEP): Painted {

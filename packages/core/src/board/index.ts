@@ -15,3 +15,4 @@ export {
 export { markModules } from './marks';
 export { type BoardAsk, type BoardNote, type BoardReading, type CellReading, readBoard } from './read';
 export { type Painted, photograph, PLAIN_SHOT, type Shot, SHOT_FOCAL } from './shot';
+export { paintedCell } from './paint';

@@ -224,14 +224,19 @@ const ONE_SIGMA = 0.84134;
 
 /** Blur of a picture from edges that are sharp on paper [px, standard deviation], and how far they overshoot. */
 export function blurOf({ sums, counts }: Edges): { readonly sigma: number; readonly overshoot: number } {
-  const mean = Array.from(sums, (sum, k) => (counts[k]! > 0 ? sum / counts[k]! : NaN));
+  const seen = Array.from(sums, (sum, bin) => ({ at: bin / 10 - REACH, mean: sum / counts[bin]! })).filter(
+    (_, bin) => counts[bin]! > 0,
+  );
+  const middle = seen.findIndex(({ at }) => at >= 0);
+  /** Where a level is come to, outwards or inwards from the edge; as far as was looked where it never is. */
   const crossing = (level: number, way: 1 | -1): number => {
-    for (let k = 10 * REACH; k > 0 && k < BINS - 1; k += way) {
-      const [a, b] = way === 1 ? [k, k + 1] : [k - 1, k];
-      if (mean[a]! < level && mean[b]! >= level) return a + (level - mean[a]!) / (mean[b]! - mean[a]!);
+    for (let k = middle; k > 0 && k < seen.length - 1; k += way) {
+      const [a, b] = way === 1 ? [seen[k]!, seen[k + 1]!] : [seen[k - 1]!, seen[k]!];
+      if (a.mean < level && b.mean >= level)
+        return a.at + ((b.at - a.at) * (level - a.mean)) / (b.mean - a.mean);
     }
-    return NaN;
+    return way * REACH;
   };
-  const overshoot = mean.reduce((most, value) => Math.max(most, value - 1, -value), 0);
-  return { sigma: (crossing(ONE_SIGMA, 1) - crossing(1 - ONE_SIGMA, -1)) / 20, overshoot };
+  const overshoot = seen.reduce((most, { mean }) => Math.max(most, mean - 1, -mean), 0);
+  return { sigma: (crossing(ONE_SIGMA, 1) - crossing(1 - ONE_SIGMA, -1)) / 2, overshoot };
 }

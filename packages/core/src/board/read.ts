@@ -1,5 +1,7 @@
+import { type Colour } from '../colour';
 import { InputError } from '../errors';
 import {
+  areApart,
   CLIPPED,
   coloursIn,
   type Correction,
@@ -20,7 +22,6 @@ import {
   type Picture,
   readingOf,
   rectifiedBox,
-  type Rgb,
   type Tinted,
   toPixel,
 } from '../photo';
@@ -39,7 +40,7 @@ export interface BoardAsk {
   /** What the check line of the printed frame measured [mm]. */
   readonly checkLineMm: number;
   /** Planned colours of the layers by cell, from the ground up, linear, as shares of white; empty where not known. */
-  readonly layers: readonly (readonly Rgb[])[];
+  readonly layers: readonly (readonly Colour[])[];
   /** What somebody put right by hand, by cell. */
   readonly corrections?: readonly (readonly Correction[])[];
 }
@@ -50,8 +51,8 @@ export type BoardNote =
 
 /** A cell as it was read. */
 export interface CellReading extends PhotoReading {
-  /** Layers that are seen; null where their colours are not planned, or the cell cannot be read. */
-  readonly layers: (LayersSeen & { readonly colours: readonly Rgb[] }) | null;
+  /** Layers that are seen; null where their colours are not planned, are too much alike, or it glares. */
+  readonly layers: (LayersSeen & { readonly colours: readonly Colour[] }) | null;
 }
 
 export interface BoardReading {
@@ -195,8 +196,8 @@ export function frameIn(picture: Picture, scale: number): FrameSeen {
 }
 
 /** Reflectance of a planned colour against paper. */
-const againstPaper = (colour: Rgb): Rgb => [colour[0] / PAPER, colour[1] / PAPER, colour[2] / PAPER];
-const luminanceOf = (colour: Rgb): number => LUMINANCE.reduce((sum, by, c) => sum + by * colour[c]!, 0);
+const againstPaper = (colour: Colour): Colour => [colour[0] / PAPER, colour[1] / PAPER, colour[2] / PAPER];
+const luminanceOf = (colour: Colour): number => LUMINANCE.reduce((sum, by, c) => sum + by * colour[c]!, 0);
 
 /** A cell of the photograph. */
 function cropOf(picture: Picture, seen: FrameSeen, lens: Lens, ask: BoardAsk, n: number): Crop {
@@ -261,11 +262,11 @@ function together(crops: readonly Crop[], looks: readonly Look[]): { look: Look;
 /** Layers of cells that are planned alike, by the colours all of them have. */
 function layersOf(crops: readonly Crop[], ask: BoardAsk): readonly CellReading['layers'][] {
   const halves = crops.map(({ tinted }) => halved(tinted));
-  const plannedOf = (n: number): readonly Rgb[] => (ask.layers[n] ?? []).map(againstPaper);
-  const colours = new Map<string, readonly Rgb[]>();
+  const plannedOf = (n: number): readonly Colour[] => (ask.layers[n] ?? []).map(againstPaper);
+  const colours = new Map<string, readonly Colour[]>();
   return halves.map((half, n) => {
     const planned = plannedOf(n);
-    if (planned.length < 2) return null;
+    if (planned.length < 2 || !areApart(planned)) return null;
     const key = JSON.stringify(planned);
     const alike = halves.filter((_, k) => JSON.stringify(plannedOf(k)) === key);
     const own = colours.get(key) ?? coloursIn(alike, planned);
@@ -308,10 +309,10 @@ export function readBoard(
     [ask.thicknessMm > 0 && ask.focal35 === null, 'no-focal-length'],
   ];
   return {
-    cells: together(crops, looks).map(({ look, known }, n) => ({
-      ...readingOf(look, known),
-      layers: layers[n]!,
-    })),
+    cells: together(crops, looks).map(({ look, known }, n) => {
+      const reading = readingOf(look, known);
+      return { ...reading, layers: reading.trust.area === 'glare' ? null : layers[n]! };
+    }),
     notes: notes.flatMap(([is, note]) => (is ? [note] : [])),
     marks: seen.marks,
     blur: blur.sigma,

@@ -1,6 +1,7 @@
+import { type Colour } from '../colour';
 import { uniform } from '../numeric/hash';
 import { normalQuantile } from '../numeric';
-import { LINEAR, type Picture, type Rgb } from '../photo';
+import { LINEAR, type Picture } from '../photo';
 import { ARM, BOARD, CELL, cellBox, MARK, MARKS, MODULES, PATCH, patchesOf, PIECES } from './frame';
 import { markModules } from './marks';
 
@@ -218,7 +219,7 @@ function drawPiece(piece: number, lay: Lay): void {
 }
 
 /** Everything as it belongs. */
-function laid(cells: readonly Painted[], ground: Rgb): Laid {
+function laid(cells: readonly Painted[], ground: Colour): Laid {
   const [columns, rows] = [(BOARD.width + 2 * AROUND) * PPM, (BOARD.height + 2 * AROUND) * PPM];
   const rgb = new Uint8ClampedArray(3 * columns * rows);
   for (let i = 0; i < rgb.length; i++) rgb[i] = BENCH[i % 3]!;
@@ -357,7 +358,7 @@ function gathered({ columns, rows, rgb }: Laid, shot: Shot): Float32Array {
  * @param ground - colour between the cells, linear
  * @returns a picture with the frame in it
  */
-export function photograph(cells: readonly Painted[], ground: Rgb, shot: Shot): Picture {
+export function photograph(cells: readonly Painted[], ground: Colour, shot: Shot): Picture {
   const { width, height } = shot;
   const light = gathered(laid(cells, ground), shot);
   lit(light, shot);

@@ -87,8 +87,9 @@ export interface Evened {
   /** How much darker each place is than the paint round it; lighter, where the cracks are the lighter ones. */
   readonly e: Float32Array;
   readonly dark: boolean;
-  /** Luminance of the paint in the middle. */
+  /** Luminance of the paint in the middle, and how far it differs over the raster [ln]. */
   readonly level: number;
+  readonly differs: number;
 }
 
 export function evened(luma: Luma, known: Pick<Known, 'paint' | 'dark'>): Evened {
@@ -127,7 +128,10 @@ export function evened(luma: Luma, known: Pick<Known, 'paint' | 'dark'>): Evened
   }
   const dark = known.dark ?? darker >= lighter;
   if (!dark) for (let i = 0; i < e.length; i++) e[i] = -e[i]!;
-  return { e, dark, level: Math.exp(s0) };
+  const corners = [-0.5, 0, 0.5].flatMap((u) =>
+    [-0.5, 0, 0.5].map((v) => s1 * u + s2 * v + s3 * u * u + s4 * u * v + s5 * v * v),
+  );
+  return { e, dark, level: Math.exp(s0), differs: Math.max(...corners) - Math.min(...corners) };
 }
 
 /** Sides of blocks the local level is worked out on [px], and how far it looks [mm]. */

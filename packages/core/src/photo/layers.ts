@@ -1,3 +1,4 @@
+import { type Colour } from '../colour';
 import { partsOf } from './kernels';
 import { type Tinted } from './types';
 
@@ -5,8 +6,6 @@ import { type Tinted } from './types';
  * Which layer is seen where: colours of all cells of a board first, then the shares of each. Colours are linear, against
  * white paper.
  */
-
-export type Rgb = readonly [number, number, number];
 
 /** How far a colour may lie from what was planned, in square roots of linear light, and how much darker or lighter. */
 const DRIFT = 0.16;
@@ -38,7 +37,7 @@ export function halved({ columns, rows, pitch, rgb }: Tinted): Tinted {
 /** For each pixel the nearest of some colours and the next. */
 function nearest(
   { rgb }: Tinted,
-  colours: readonly Rgb[],
+  colours: readonly Colour[],
 ): { readonly first: Uint8Array; readonly second: Uint8Array } {
   const first = new Uint8Array(rgb.length / 3);
   const second = new Uint8Array(first.length);
@@ -60,7 +59,7 @@ function nearest(
 }
 
 /** How far a pixel is off a colour, wherever it lies: floors of cracks lie in shade. */
-function drift(rgb: Float32Array, at: number, colour: Rgb): number {
+function drift(rgb: Float32Array, at: number, colour: Colour): number {
   const seen = [root(rgb[at]!), root(rgb[at + 1]!), root(rgb[at + 2]!)];
   const own = colour.map(root);
   const dot = (a: readonly number[], b: readonly number[]): number =>
@@ -73,7 +72,7 @@ function drift(rgb: Float32Array, at: number, colour: Rgb): number {
  * Colours of layers as they were photographed: medians of what lies well inside of each, over all cells, near what was
  * planned; as planned where too little of a layer is seen.
  */
-export function coloursIn(cells: readonly Tinted[], planned: readonly Rgb[]): Rgb[] {
+export function coloursIn(cells: readonly Tinted[], planned: readonly Colour[]): Colour[] {
   let colours = planned;
   for (let round = 0; round < ROUNDS; round++) {
     const counts = planned.map(() => 0);
@@ -98,7 +97,7 @@ export function coloursIn(cells: readonly Tinted[], planned: readonly Rgb[]): Rg
           }
         }
     }
-    colours = colours.map((old, k): Rgb => {
+    colours = colours.map((old, k): Colour => {
       if (counts[k]! < READ_FROM) return old;
       const median = (channel: number): number => {
         let sum = 0;
@@ -110,6 +109,17 @@ export function coloursIn(cells: readonly Tinted[], planned: readonly Rgb[]): Rg
   }
   return [...colours];
 }
+
+/** Colours nearer to each other than this, in square roots of linear light, are not told apart. */
+const APART = 0.15;
+
+/** Whether each of some colours can be told from all others. */
+export const areApart = (colours: readonly Colour[]): boolean =>
+  colours.every((one, k) =>
+    colours
+      .slice(k + 1)
+      .every((other) => Math.hypot(...one.map((value, c) => root(value) - root(other[c]!))) >= APART),
+  );
 
 export interface LayersSeen {
   /** Share of the area by layer, from the ground up. */
@@ -137,7 +147,7 @@ function medianSize(mask: Uint8Array, { columns, rows, pitch }: Tinted, corners:
 }
 
 /** @param colours - of the layers, from the ground up, at least two */
-export function layersIn(cell: Tinted, colours: readonly Rgb[]): LayersSeen {
+export function layersIn(cell: Tinted, colours: readonly Colour[]): LayersSeen {
   const { rgb } = cell;
   const { first, second } = nearest(cell, colours);
   const top = colours.length - 1;

@@ -175,6 +175,8 @@ export interface Look {
   /** Of the window, gone in places wider than any crack. */
   readonly chipped: number;
   readonly level: number;
+  /** How far the level of the paint differs over the cell [ln]. */
+  readonly differs: number;
   readonly dark: boolean;
   /** Sums across lines, in order. */
   readonly sums: readonly number[];
@@ -276,6 +278,7 @@ export function lookAt(luma: Luma, known: Known, corrections: readonly Correctio
     area: window.area,
     chipped: gone / bare.area,
     level: at.level,
+    differs: at.differs,
     dark: at.dark,
     sums: profiles.sums.toSorted((a, b) => a - b),
     peak: profiles.peaks.length === 0 ? 0 : medianOf(profiles.peaks),

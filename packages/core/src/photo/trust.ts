@@ -16,6 +16,8 @@ const BETWEEN = { tells: 13.5, wellFrom: 20 } as const;
 const BARE = { opening: 5, spacing: 3 } as const;
 /** More blur than this is too much [px]. */
 const BLURRED = 2.6;
+/** Paint that differs by more than this over a cell [ln], where light was taken out, has a shine on it. */
+const SHINES = 0.15;
 /** Paint off its planned colour by more than this [ln] holds cracks too fine to see; more chips than this hide the cracks. */
 const DARKER = 0.3;
 const CHIPPED = 0.05;
@@ -30,6 +32,7 @@ interface Read {
   readonly limit: number;
   readonly peak: number;
   readonly level: number;
+  readonly differs: number;
   readonly chipped: number;
 }
 
@@ -52,7 +55,7 @@ export function trustIn(read: Read, known: Known): PhotoReading['trust'] {
   const { blur, noise, paint, overshoot } = known;
   if (noise === null) return bareTrust(read, blur);
   const { spacingPx, openingPx: width, contrast, peak } = read;
-  if (read.clipped > GLARE) return all('glare');
+  if (read.clipped > GLARE || read.differs > SHINES) return all('glare');
   if (blur > BLURRED) return all('blurred');
   if (paint !== null && Math.abs(Math.log(read.level / paint)) > DARKER) return all('too-fine');
   if (read.chipped > CHIPPED) return { spacing: 'chipped', opening: 'chipped', area: 'about' };

@@ -2,10 +2,10 @@ import { isFilmStep } from '@zaffet/contract';
 import { type Cell, type Reading } from '@zaffet/core/calibrate';
 import { courseOf } from '@zaffet/core/course';
 import { type LiveState } from '@zaffet/core/live';
-import { carriedOut } from '../bench/bench';
 import { buffCoat } from '../runs/known';
 import { type Run, stepKey } from '../runs/fold';
 import { crackingSteps } from './board';
+import { carriedOutAtEnd, lastDone } from './photo';
 
 /** When a coat came into a state, as somebody told who saw it happen [s since it was laid]; null where nobody did. */
 function seenNow(run: Run, partId: string, stepId: string, state: LiveState): number | null {
@@ -24,11 +24,8 @@ function seenNow(run: Run, partId: string, stepId: string, state: LiveState): nu
  */
 export function cellsOf(runId: string, run: Run): Cell[] {
   return run.plan.piece.parts.flatMap(({ id: partId }): Cell[] => {
-    const done = Object.entries(run.steps).flatMap(([key, { begunAt, doneAt }]) =>
-      key.startsWith(`${partId} `) && begunAt !== null ? [doneAt ?? begunAt] : [],
-    );
-    if (done.length === 0) return [];
-    const { plan, basis } = carriedOut(run, partId, Math.max(...done));
+    if (lastDone(run, partId) === null) return [];
+    const { plan, basis } = carriedOutAtEnd(run, partId);
     const cracking = crackingSteps(plan);
     if (cracking === null) return [];
     const top = cracking.top.id;

@@ -8,3 +8,4 @@ export {
   CELL_MM,
 } from './board';
 export { cellsOf, teaches } from './cells';
+export { boardAsk, boardLayers, isBoard, type PhotoTold } from './photo';
