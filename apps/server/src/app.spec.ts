@@ -132,16 +132,23 @@ describe('the server', () => {
     let n = 0;
     const board = boardFor(planNamed('Lid'), null, 'how-thick', 3, () => `b${++n}`)!.plan;
     const { id } = await create(board);
-    const pdf = await request(app).get(API.boardSheet(id)).expect(200).expect('content-type', /pdf/);
+    const pdf = await request(app)
+      .get(API.boardSheet(id, 'metric'))
+      .expect(200)
+      .expect('content-type', /pdf/);
     const read = (pdf.body as Buffer).toString('latin1');
     expect(read.match(/MediaBox \[0 0 595\.28 841\.89\]/g)?.length).toBe(5);
-    const svg = await request(app).get(API.boardSheet(id, 'frame-upper-left')).expect(200);
+    const svg = await request(app)
+      .get(API.boardSheet(id, 'metric', 'frame-upper-left'))
+      .expect(200);
     expect(svg.headers['content-disposition']).toContain('frame-upper-left.svg');
     expect((svg.body as Buffer).toString()).toContain('width="210mm"');
-    const none = await request(app).get(API.boardSheet(id, 'frame-middle')).expect(404);
+    const none = await request(app)
+      .get(API.boardSheet(id, 'metric', 'frame-middle'))
+      .expect(404);
     expect((none.body as { code: string }).code).toBe('board.none');
     const piece = await create(planNamed('Lid'));
-    await request(app).get(API.boardSheet(piece.id)).expect(404);
+    await request(app).get(API.boardSheet(piece.id, 'metric')).expect(404);
   });
 
   it('refuses a malformed plan with the field and what is allowed, and stores nothing', async () => {

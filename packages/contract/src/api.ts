@@ -11,8 +11,8 @@ export const API = {
   jobSheet: (id: string, zone: string): string =>
     `/api/plans/${encodeURIComponent(id)}/sheet?zone=${encodeURIComponent(zone)}`,
   /** The sheet of a sample board as a PDF, or one page of it as SVG. */
-  boardSheet: (id: string, page?: string): string =>
-    `/api/plans/${encodeURIComponent(id)}/board-sheet${page === undefined ? '' : `?page=${encodeURIComponent(page)}`}`,
+  boardSheet: (id: string, units: 'metric' | 'imperial', page?: string): string =>
+    `/api/plans/${encodeURIComponent(id)}/board-sheet?units=${units}${page === undefined ? '' : `&page=${encodeURIComponent(page)}`}`,
   shelf: '/api/shelf',
   shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
   measures: '/api/shelf/measures',

@@ -52,6 +52,19 @@ export const ERRORS = {
     status: 400,
     message: 'This picture cannot be opened. Choose a PNG, JPEG or WebP file.',
   },
+  'picture.too-large': {
+    status: 413,
+    message: 'This picture file is larger than 25 MB. Save it as a JPEG, or smaller.',
+  },
+  'picture.too-many-pixels': {
+    status: 413,
+    message: 'This picture has more than 50 million pixels. Save it smaller: 12 million are plenty.',
+  },
+  'picture.heic': {
+    status: 415,
+    message:
+      'This is a HEIC picture, which this browser cannot open. Save it as a JPEG, or let the camera take JPEGs (“most compatible”).',
+  },
   'request.not-json': {
     status: 400,
     message: 'The file or request is not readable JSON. It may be cut short or damaged.',

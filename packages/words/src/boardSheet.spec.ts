@@ -2,6 +2,7 @@ import { BOARD, PIECES, readBoard } from '@zaffet/core/board';
 import { type Picture } from '@zaffet/core/photo';
 import { boardFor, newPlan } from '@zaffet/workshop';
 import { type BoardPage, boardPages } from './boardSheet';
+import { BOARD_PAGES } from './calibration';
 
 const ids = (): (() => string) => {
   let n = 0;
@@ -67,13 +68,7 @@ describe('sheet of a board', () => {
   const pages = boardPages(design(9))!;
 
   it('is a page of cells and the four pieces of the frame, each of them A4 at its own size', () => {
-    expect(pages.map(({ name }) => name)).toEqual([
-      'cells',
-      'frame-upper-left',
-      'frame-upper-right',
-      'frame-lower-right',
-      'frame-lower-left',
-    ]);
+    expect(pages.map(({ name }) => name)).toEqual([...BOARD_PAGES]);
     for (const { svg } of pages) expect(svg).toContain('width="210mm" height="297mm" viewBox="0 0 210 297"');
     expect(boardPages(PLAN)).toBeNull();
   });

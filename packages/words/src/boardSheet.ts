@@ -15,6 +15,7 @@ import {
 } from '@zaffet/core/board';
 import { quantities } from '@zaffet/core/quantity';
 import { basisOf, isBoard, partPlan, sittings, timetable } from '@zaffet/workshop';
+import { BOARD_PAGE_WORDS, BOARD_PAGES, type BoardPageKey } from './calibration';
 import { figures, um, type UnitSystem, volume } from './format';
 import { startWords, stepTitle } from './names';
 import { partsOf, sittingTitle, wallClock } from './timetable';
@@ -45,8 +46,6 @@ const text = (x: number, y: number, size: number, words: string, rest = ''): str
 const page = (shapes: readonly string[], title: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="${PAGE.width}mm" height="${PAGE.height}mm" viewBox="0 0 ${PAGE.width} ${PAGE.height}"><title>${escaped(title)}</title>${rect(0, 0, PAGE.width, PAGE.height, 'fill="#fff"')}${shapes.join('')}</svg>`;
 
-const CORNERS = ['Upper left', 'Upper right', 'Lower right', 'Lower left'] as const;
-
 /** The line to be measured, with its ends. */
 const checkLine = (x: number, y: number): string[] => [
   line(x, y, x + CHECK_LINE.meant, y, 0.3),
@@ -57,7 +56,8 @@ const checkLine = (x: number, y: number): string[] => [
 ];
 
 /** A piece of the frame, at its own size. */
-function framePage(piece: number): string {
+function framePage(name: BoardPageKey, piece: number): string {
+  const where = BOARD_PAGE_WORDS[name].toLowerCase().replace(' piece', '');
   const { side } = PIECES[piece]!;
   const [wide, high] = [BOARD.width / 2 + ARM, BOARD.height / 2 + ARM];
   // Where the board's corner lies on the sheet.
@@ -122,14 +122,9 @@ function framePage(piece: number): string {
       ...marks,
       ...greys,
       ...ticks,
-      text(left, top, 7, `${CORNERS[piece]!} piece of the frame`),
+      text(left, top, 7, `${BOARD_PAGE_WORDS[name]} of the frame`),
       text(left, top + 10, 4, 'Print at its own size, not fitted to the page.'),
-      text(
-        left,
-        top + 16,
-        4,
-        `Cut along the line. Lay its inner edges against the ${CORNERS[piece]!.toLowerCase()} corner`,
-      ),
+      text(left, top + 16, 4, `Cut along the line. Lay its inner edges against the ${where} corner`),
       text(
         left,
         top + 22,
@@ -138,7 +133,7 @@ function framePage(piece: number): string {
       ),
       ...checkLine(left, top + 40),
     ],
-    `Frame, ${CORNERS[piece]!.toLowerCase()}`,
+    `Frame, ${where}`,
   );
 }
 
@@ -231,7 +226,7 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
 
 /** A page that is printed for a board. */
 export interface BoardPage {
-  readonly name: string;
+  readonly name: BoardPageKey;
   readonly svg: string;
 }
 
@@ -242,11 +237,8 @@ export interface BoardPage {
  */
 export function boardPages(plan: Plan, units: UnitSystem = 'metric'): BoardPage[] | null {
   if (!isBoard(plan)) return null;
-  return [
-    { name: 'cells', svg: cellsPage(plan, units) },
-    ...PIECES.map((_, piece) => ({
-      name: `frame-${CORNERS[piece]!.toLowerCase().replace(' ', '-')}`,
-      svg: framePage(piece),
-    })),
-  ];
+  return BOARD_PAGES.map((name, n) => ({
+    name,
+    svg: n === 0 ? cellsPage(plan, units) : framePage(name, n - 1),
+  }));
 }

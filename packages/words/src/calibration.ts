@@ -1,3 +1,4 @@
+import { type BoardNote } from '@zaffet/core/board';
 import { type Lesson, type Reading } from '@zaffet/core/calibrate';
 import { type FactorKind } from '@zaffet/core/media';
 import { type Trust } from '@zaffet/core/photo';
@@ -32,6 +33,34 @@ export const PHOTO_TRUST_WORDS: Readonly<Record<Trust, string>> = {
   blurred: 'blurred: hold still, and let it focus',
   'too-few': 'no cracks, or too few to measure',
   chipped: 'too much of it has chipped to measure the cracks between',
+};
+
+/** What is to be said of a photograph of a board as a whole. */
+export const BOARD_NOTE_WORDS: Readonly<Record<BoardNote, string>> = {
+  'few-marks': 'Some marks of the frame could not be read: lengths may be off by a percent or two.',
+  'frame-slipped': 'A piece of the frame does not lie against its corner; that was allowed for.',
+  'not-flat': 'The frame does not lie flat: lengths may be off by some percents.',
+  shadow: 'There is a shadow, or a stain, on the paper of the frame.',
+  sharpened: 'The camera has sharpened the picture: openings of thin cracks are told as about.',
+  'no-focal-length':
+    'The file does not say which lens took it; that of a usual telephone was taken, for a board that stands above its frame.',
+};
+
+export const BOARD_PAGES = [
+  'cells',
+  'frame-upper-left',
+  'frame-upper-right',
+  'frame-lower-right',
+  'frame-lower-left',
+] as const;
+/** A page that is printed for a board. */
+export type BoardPageKey = (typeof BOARD_PAGES)[number];
+export const BOARD_PAGE_WORDS: Readonly<Record<BoardPageKey, string>> = {
+  cells: 'Cells',
+  'frame-upper-left': 'Upper left piece',
+  'frame-upper-right': 'Upper right piece',
+  'frame-lower-right': 'Lower right piece',
+  'frame-lower-left': 'Lower left piece',
 };
 
 /** A reading with its unit. @param value - [m], [s] or a share */

@@ -1,19 +1,23 @@
 import { type Colour } from '../colour';
-import { LINEAR } from '../photo';
+import { type Correction, LINEAR } from '../photo';
 import {
   type BoardAsk,
+  boardReading,
   type BoardReading,
   CELL,
+  type CellReading,
+  lookAtBoard,
   type Painted,
   photograph,
   PLAIN_SHOT,
+  putRight,
   readBoard,
   type Shot,
   SHOT_FOCAL,
 } from '.';
 import { BOARD, cellBox, MARK, MARKS, onBoard, paperPlaces, PATCH, patchesOf, PIECES, QUIET } from './frame';
 import { markModules } from './marks';
-import { frameIn } from './read';
+import { frameIn } from './seen';
 
 /** Four megapixels: marks and wide stripes are read as well as in twelve. */
 const SMALL: Shot = { ...PLAIN_SHOT, width: 2400, height: 1800, blur: 0.8, slipMm: 0 };
@@ -165,13 +169,17 @@ describe('a board read from a photograph', () => {
   });
 
   it('says what cannot be read instead of a wrong number', () => {
-    const { cells } = read([cell, grid(1.2, 0.3), grid(8, 0.12), grid(500, 0), cell], { glare: 1.2 });
-    expect([cells[0]!.trust.spacing, cells[4]!.trust.spacing]).toEqual(['measured', 'glare']);
-    expect(cells[4]!.spacingMm).toBeNull();
+    const { cells } = read([cell, grid(1.2, 0.3), grid(8, 0.12), grid(500, 0)]);
     expect(cells[1]!.spacingMm).toBeNull();
     expect(['too-fine', 'too-few', 'too-thin']).toContain(cells[1]!.trust.spacing);
     expect(cells[2]!.openingMm).toBeNull();
     expect([cells[3]!.spacingMm, cells[3]!.trust.spacing]).toEqual([null, 'too-few']);
+    const shone = read(
+      Array.from({ length: 5 }, () => cell),
+      { glare: 0.8 },
+    ).cells;
+    expect([shone[0]!.trust.spacing, shone[4]!.trust.spacing]).toEqual(['measured', 'glare']);
+    expect([shone[4]!.spacingMm, shone[4]!.layers]).toEqual([null, null]);
     const [blurred] = read([cell], { blur: 2.8 }).cells;
     expect([blurred!.spacingMm, blurred!.trust.opening]).toEqual([null, 'blurred']);
   });
@@ -183,13 +191,14 @@ describe('a board read from a photograph', () => {
       { x: -5, y: 38 },
       { x: 90, y: 38 },
     ];
-    const erased = readBoard(picture, ask(1, { corrections: [[{ kind: 'erase', widthMm: 100, points }]] }));
-    expect(erased.cells[0]!.trust.spacing).toBe('too-few');
-    const before = readBoard(picture, ask(1)).cells[0]!;
-    const drawn = readBoard(picture, ask(1, { corrections: [[{ kind: 'draw', widthMm: 1, points }]] }))
-      .cells[0]!;
+    const board = lookAtBoard(picture, ask(1));
+    const [before] = boardReading(board).cells;
+    const after = (correction: Correction): CellReading =>
+      boardReading(putRight(board, 0, [correction])).cells[0]!;
+    expect(after({ kind: 'erase', widthMm: 200, points }).trust.spacing).toBe('too-few');
+    const drawn = after({ kind: 'draw', widthMm: 1, points });
     const count = (mask: Uint8Array): number => mask.reduce((sum, one) => sum + one, 0);
-    expect(count(drawn.cracks.mask)).toBeGreaterThan(count(before.cracks.mask));
+    expect(count(drawn.cracks.mask)).toBeGreaterThan(count(before!.cracks.mask));
   });
 
   it('refuses a picture without a frame, and a line nobody can have measured', () => {

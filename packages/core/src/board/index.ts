@@ -13,6 +13,16 @@ export {
   PIECES,
 } from './frame';
 export { markModules } from './marks';
-export { type BoardAsk, type BoardNote, type BoardReading, type CellReading, readBoard } from './read';
+export {
+  type BoardAsk,
+  type BoardNote,
+  type BoardReading,
+  boardReading,
+  type LookedAt,
+  lookAtBoard,
+  putRight,
+  type CellReading,
+  readBoard,
+} from './read';
 export { type Painted, photograph, PLAIN_SHOT, type Shot, SHOT_FOCAL } from './shot';
 export { paintedCell } from './paint';

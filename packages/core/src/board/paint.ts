@@ -1,4 +1,4 @@
-import { Growth } from '../crack';
+import { crackPattern, Growth } from '../crack';
 import { brushRelief, type CrackedLayer, drawPanel, type FaceView, patternInput, runScene } from '../face';
 import { type Scene } from '../outcome';
 import { CELL } from './frame';
@@ -18,9 +18,13 @@ const WHOLE: FaceView = {
   reduced: false,
 };
 
+/** Cracks closer than this are finer than a picture shows, and there would be hundreds of thousands of them [µm]. */
+const FINEST = 400;
+
 /** What a cell comes to, as it would be seen: its cracks grown and its layers drawn over all of its side. */
 export function paintedCell(scene: Scene): Painted {
-  const cracked = scene.networks.map((network): CrackedLayer => {
+  const seen = scene.networks.filter(({ law }) => crackPattern(law).spacingUm > FINEST);
+  const cracked = seen.map((network): CrackedLayer => {
     const growth = new Growth(patternInput(scene, network, WHOLE, 'full'));
     while (growth.step());
     return { key: network.key, field: growth.result() };

@@ -2,7 +2,6 @@ import { type Colour } from '../colour';
 import { InputError } from '../errors';
 import {
   areApart,
-  CLIPPED,
   coloursIn,
   type Correction,
   halved,
@@ -10,24 +9,20 @@ import {
   layersIn,
   type LayersSeen,
   type Lens,
-  type Light,
-  lightFrom,
-  LINEAR,
   type Look,
   lookAt,
   type Luma,
   LUMINANCE,
-  type Paper,
   type PhotoReading,
   type Picture,
   readingOf,
   rectifiedBox,
+  squareOn,
   type Tinted,
-  toPixel,
 } from '../photo';
-import { type Camera, cameraOf, raised } from './camera';
-import { CELL, cellBox, CELLS, CHECK_LINE, MARKS, paperPlaces } from './frame';
-import { blurOf, findMarks, noEdges, refined } from './marks';
+import { raised } from './camera';
+import { CELL, cellBox, CELLS, CHECK_LINE } from './frame';
+import { type FrameSeen, frameIn, median } from './seen';
 
 /** What is asked of a photograph of a board in its frame. */
 export interface BoardAsk {
@@ -41,8 +36,6 @@ export interface BoardAsk {
   readonly checkLineMm: number;
   /** Planned colours of the layers by cell, from the ground up, linear, as shares of white; empty where not known. */
   readonly layers: readonly (readonly Colour[])[];
-  /** What somebody put right by hand, by cell. */
-  readonly corrections?: readonly (readonly Correction[])[];
 }
 
 /** What is to be said of the photograph as a whole. */
@@ -53,6 +46,8 @@ export type BoardNote =
 export interface CellReading extends PhotoReading {
   /** Layers that are seen; null where their colours are not planned, are too much alike, or it glares. */
   readonly layers: (LayersSeen & { readonly colours: readonly Colour[] }) | null;
+  /** The cell square on, in even light. */
+  readonly seen: Picture;
 }
 
 export interface BoardReading {
@@ -68,8 +63,6 @@ export interface BoardReading {
   readonly slipMm: number;
 }
 
-/** Marks a picture is read from, of at least two pieces. */
-const LEAST_MARKS = 4;
 /** A frame that is off by more than this is told: pieces [mm], corners [px], paper [ln], and sharp edges. */
 const OFF = { slipMm: 1.5, residualPx: 0.6, paper: 0.02, overshoot: 0.04 } as const;
 /** Usual for a telephone's camera [mm as for 35 mm film]; common practice. */
@@ -78,56 +71,11 @@ const USUAL_FOCAL = 26;
 const PAD = 3;
 /** What white office paper reflects, of all light; common practice. */
 const PAPER = 0.86;
-/** Pixels round a place of paper that are looked at, and its share of clipped ones that spoils it. */
-const PAPER_REACH = 4;
-const PAPER_CLIPPED = 0.2;
 /** Pixels deep inside of cracks from which on a cell's contrast speaks for others, and how far it may be off theirs. */
 const WIDE = { core: 3000, off: 0.02, chipped: 0.2 } as const;
 
-/** Mean linear light about a place, with its noise; null where the picture ends, or is clipped. */
-function paperAt(
-  picture: Picture,
-  lens: Lens,
-  x: number,
-  y: number,
-): (Paper & { readonly noise: number }) | null {
-  const { width, height, data } = picture;
-  const spot = toPixel(lens, x, y);
-  const [ix, iy] = [Math.round(spot.x - 0.5), Math.round(spot.y - 0.5)];
-  const reach = PAPER_REACH;
-  if (ix < reach || iy < reach || ix >= width - reach || iy >= height - reach) return null;
-  const side = 2 * reach + 1;
-  const rgb: [number, number, number] = [0, 0, 0];
-  const luminance = new Float64Array(side * side);
-  let clipped = 0;
-  for (let k = 0; k < luminance.length; k++) {
-    const o = 4 * ((iy + Math.floor(k / side) - reach) * width + ix + (k % side) - reach);
-    if (Math.max(data[o]!, data[o + 1]!, data[o + 2]!) >= CLIPPED) clipped += 1;
-    for (let c = 0; c < 3; c++) {
-      const value = LINEAR[data[o + c]!]!;
-      rgb[c] = rgb[c]! + value / luminance.length;
-      luminance[k] = luminance[k]! + LUMINANCE[c]! * value;
-    }
-  }
-  if (clipped > PAPER_CLIPPED * luminance.length || Math.min(...rgb) < 0.01) return null;
-  const mean = luminance.reduce((sum, one) => sum + one, 0) / luminance.length;
-  // As lightly smoothed as a cell is before cracks are looked for in it.
-  let off = 0;
-  for (let j = 1; j < side - 1; j++)
-    for (let i = 1; i < side - 1; i++) {
-      let smooth = 0;
-      for (let v = -1; v <= 1; v++)
-        for (let u = -1; u <= 1; u++)
-          smooth += (luminance[(j + v) * side + i + u]! * (2 - Math.abs(u)) * (2 - Math.abs(v))) / 16;
-      off += (smooth - mean) ** 2;
-    }
-  return { x, y, rgb, noise: Math.sqrt(off / (side - 2) ** 2) / mean };
-}
-
-const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1]!;
-
 /** A cell square on, with what is known of it. */
-interface Crop {
+export interface Crop {
   readonly luma: Luma;
   readonly tinted: Tinted;
   readonly known: Known;
@@ -146,53 +94,6 @@ function check(ask: BoardAsk): void {
     );
   if (!(ask.thicknessMm >= 0 && ask.thicknessMm <= 50)) wrong('thickness', ask.thicknessMm, '0 to 50 mm');
   if (!(ask.cells >= 1 && ask.cells <= CELLS)) wrong('cells', ask.cells, `1 to ${CELLS}`);
-}
-
-/** Where the frame lies in a picture, how sharp it is, and how light falls on it. */
-export interface FrameSeen {
-  readonly camera: Camera;
-  readonly marks: number;
-  readonly blur: { readonly sigma: number; readonly overshoot: number };
-  readonly light: Light;
-  /** Relative scatter of paper. */
-  readonly noise: number;
-}
-
-/** @throws InputError where too few marks can be read, or too little paper */
-export function frameIn(picture: Picture, scale: number): FrameSeen {
-  const edges = noEdges();
-  const found = findMarks(picture).flatMap((mark) => {
-    const read = refined(picture, mark, edges);
-    return read === null ? [] : [read];
-  });
-  const pieces = new Set(found.map(({ id }) => MARKS[id]!.piece));
-  if (found.length < LEAST_MARKS || pieces.size < 2)
-    throw new InputError({
-      code: 'photo.frame',
-      field: 'marks of the frame',
-      value: `${found.length} of ${MARKS.length}`,
-      allowed: `${LEAST_MARKS} at least, of two pieces: photograph all of the frame, flat and sharp, or set four corners by hand`,
-    });
-  const camera = cameraOf(found, picture, scale);
-  const paper = paperPlaces(scale).flatMap(({ x, y }) => {
-    const at = paperAt(picture, camera.lens, x, y);
-    return at === null ? [] : [at];
-  });
-  const light = lightFrom(paper);
-  if (light === null)
-    throw new InputError({
-      code: 'photo.frame',
-      field: 'paper of the frame',
-      value: 'too bright, or out of the picture',
-      allowed: 'white paper that is not blown out: less light, or all of the frame in the picture',
-    });
-  return {
-    camera,
-    marks: found.length,
-    blur: blurOf(edges),
-    light,
-    noise: median(paper.map(({ noise }) => noise)),
-  };
 }
 
 /** Reflectance of a planned colour against paper. */
@@ -216,7 +117,7 @@ function cropOf(picture: Picture, seen: FrameSeen, lens: Lens, ask: BoardAsk, n:
   return {
     luma,
     tinted,
-    corrections: ask.corrections?.[n] ?? [],
+    corrections: [],
     known: {
       // The raster is as fine as the photograph is at its finest; elsewhere its blur is drawn wider.
       blur: seen.blur.sigma * Math.sqrt(scale.most / scale.least),
@@ -275,29 +176,51 @@ function layersOf(crops: readonly Crop[], ask: BoardAsk): readonly CellReading['
   });
 }
 
+/** A photograph of a board as it was looked at: kept to be put right by hand, cell by cell. */
+export interface LookedAt {
+  readonly ask: BoardAsk;
+  readonly seen: FrameSeen;
+  readonly crops: readonly Crop[];
+  readonly looks: readonly Look[];
+}
+
 /**
- * Reads a sample board in its printed frame from a photograph.
+ * Looks at a photograph of a sample board in its printed frame.
  * @param told - called after each cell with how many are done
  * @throws InputError where the frame cannot be read, or what is asked is out of range
  */
-export function readBoard(
+export function lookAtBoard(
   picture: Picture,
   ask: BoardAsk,
   told: (done: number) => void = () => undefined,
-): BoardReading {
+): LookedAt {
   check(ask);
-  const scale = ask.checkLineMm / CHECK_LINE.meant;
-  const seen = frameIn(picture, scale);
-  const { camera, blur } = seen;
-  const lens = raised(camera.lens, ask.focal35 ?? USUAL_FOCAL, ask.thicknessMm);
+  const seen = frameIn(picture, ask.checkLineMm / CHECK_LINE.meant);
+  const lens = raised(seen.camera.lens, ask.focal35 ?? USUAL_FOCAL, ask.thicknessMm);
   const crops: Crop[] = [];
   const looks: Look[] = [];
   for (let n = 0; n < ask.cells; n++) {
     const crop = cropOf(picture, seen, lens, ask, n);
     crops.push(crop);
-    looks.push(lookAt(crop.luma, crop.known, crop.corrections));
+    looks.push(lookAt(crop.luma, crop.known));
     told(n + 1);
   }
+  return { ask, seen, crops, looks };
+}
+
+/** The same with a cell put right by hand: all its corrections, later ones over earlier ones. */
+export function putRight(board: LookedAt, n: number, corrections: readonly Correction[]): LookedAt {
+  const crop: Crop = { ...board.crops[n]!, corrections };
+  return {
+    ...board,
+    crops: board.crops.with(n, crop),
+    looks: board.looks.with(n, lookAt(crop.luma, crop.known, corrections)),
+  };
+}
+
+/** What a board that was looked at tells. */
+export function boardReading({ ask, seen, crops, looks }: LookedAt): BoardReading {
+  const { camera, blur } = seen;
   const layers = layersOf(crops, ask);
   const slipMm = Math.max(...camera.slips.map(({ dx, dy }) => Math.hypot(dx, dy)));
   const notes: readonly (readonly [boolean, BoardNote])[] = [
@@ -311,7 +234,12 @@ export function readBoard(
   return {
     cells: together(crops, looks).map(({ look, known }, n) => {
       const reading = readingOf(look, known);
-      return { ...reading, layers: reading.trust.area === 'glare' ? null : layers[n]! };
+      const { tinted } = crops[n]!;
+      return {
+        ...reading,
+        layers: reading.trust.area === 'glare' ? null : layers[n]!,
+        seen: squareOn(tinted),
+      };
     }),
     notes: notes.flatMap(([is, note]) => (is ? [note] : [])),
     marks: seen.marks,
@@ -320,3 +248,10 @@ export function readBoard(
     slipMm,
   };
 }
+
+/** Reads a sample board in its printed frame from a photograph: `boardReading` of `lookAtBoard`. */
+export const readBoard = (
+  picture: Picture,
+  ask: BoardAsk,
+  told: (done: number) => void = () => undefined,
+): BoardReading => boardReading(lookAtBoard(picture, ask, told));

@@ -1,7 +1,7 @@
 import { type Colour } from '../colour';
 import { uniform } from '../numeric/hash';
 import { normalQuantile } from '../numeric';
-import { LINEAR, type Picture } from '../photo';
+import { ENCODED, LINEAR, type Picture } from '../photo';
 import { ARM, BOARD, CELL, cellBox, MARK, MARKS, MODULES, PATCH, patchesOf, PIECES } from './frame';
 import { markModules } from './marks';
 
@@ -150,12 +150,6 @@ const GAUSS = Float32Array.from({ length: 65536 }, (_, i) =>
   normalQuantile((((i * 40503) % 65536) + 0.5) / 65536),
 );
 const gaussAt = (i: number, seed: number): number => GAUSS[Math.floor(65536 * uniform(i, seed, 7))]!;
-
-/** sRGB bytes of linear light, in 4096 steps. */
-const ENCODED = Uint8ClampedArray.from({ length: 4097 }, (_, i) => {
-  const c = i / 4096;
-  return 255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055);
-});
 
 /** Undoes the lens's bend: by how much a place is drawn in, by its distance from the middle over half the diagonal. */
 function unbent(k1: number): Float32Array {

@@ -1,6 +1,6 @@
 import { checkRange, InputError } from '../errors';
 import { type Lens, lensOfQuad, scaleAt, toPixel } from './lens';
-import { CLIPPED, type Light, LINEAR, LUMINANCE, whiteAt } from './light';
+import { CLIPPED, ENCODED, type Light, LINEAR, LUMINANCE, whiteAt } from './light';
 import { type Box, type Luma, type Picture, type Quad, type Tinted } from './types';
 
 /** Sides a rectangle may have [mm], and pixels it needs across and is looked at with at most. */
@@ -121,6 +121,17 @@ function luminanceOf(rgb: Float32Array): Float32Array {
   for (let i = 0, o = 0; i < y.length; i++, o += 3)
     y[i] = red * rgb[o]! + green * rgb[o + 1]! + blue * rgb[o + 2]!;
   return y;
+}
+
+/** Colours as a picture. */
+export function squareOn({ columns, rows, rgb }: Tinted): Picture {
+  const data = new Uint8ClampedArray(4 * columns * rows).fill(255);
+  for (let i = 0, o = 0; i < rgb.length; i += 3, o += 4)
+    for (let c = 0; c < 3; c++) {
+      const value = rgb[i + c]!;
+      data[o + c] = ENCODED[value <= 0 ? 0 : value >= 1 ? 4096 : (value * 4096) | 0]!;
+    }
+  return { width: columns, height: rows, data };
 }
 
 /** A box of a board square on, as fine as the photograph has it anywhere in it. */

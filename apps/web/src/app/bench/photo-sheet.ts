@@ -14,11 +14,9 @@ import { type PhotoReading, type Picture, type Quad, type Spot } from '@zaffet/c
 import { figures, lengthText, perCent, PHOTO_TRUST_WORDS } from '@zaffet/words';
 import { Units } from '../data/units';
 import { NumberField } from '../ui/number-field';
+import { openPhotograph, PhotographRefused } from '../ui/open-photograph';
 import { PhotoThread } from '../workers/photo-thread';
 
-/** Longest side a photograph is measured at [px]; files larger than this are not opened [bytes]. */
-const LONGEST = 4500;
-const MOST_BYTES = 25e6;
 /** Corners begin so far in from those of the picture, and go by so much with a key, and with Shift [of its side]. */
 const INSET = 0.12;
 const STEP = { one: 0.001, ten: 0.01 } as const;
@@ -106,21 +104,15 @@ export class PhotoSheet {
     if (file === undefined) return;
     this.trouble.set('');
     this.read.set(null);
-    if (file.size > MOST_BYTES) {
-      this.trouble.set('This file is larger than 25 MB. Save it as a JPEG, or smaller.');
-      return;
-    }
     try {
-      const bitmap = await createImageBitmap(file);
-      const scale = Math.min(1, LONGEST / Math.max(bitmap.width, bitmap.height));
+      const { picture } = await openPhotograph(file);
       const canvas = this.canvas().nativeElement;
-      canvas.width = Math.round(bitmap.width * scale);
-      canvas.height = Math.round(bitmap.height * scale);
-      const context = canvas.getContext('2d', { willReadFrequently: true })!;
-      context.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-      bitmap.close();
-      const { data, width, height } = context.getImageData(0, 0, canvas.width, canvas.height);
-      this.picture.set({ data, width, height });
+      canvas.width = picture.width;
+      canvas.height = picture.height;
+      canvas
+        .getContext('2d')!
+        .putImageData(new ImageData(new Uint8ClampedArray(picture.data), picture.width), 0, 0);
+      this.picture.set(picture);
       const far = 1 - INSET;
       this.corners.set([
         { x: INSET, y: INSET },
@@ -128,9 +120,11 @@ export class PhotoSheet {
         { x: far, y: far },
         { x: INSET, y: far },
       ]);
-    } catch {
+    } catch (error) {
       this.picture.set(null);
-      this.trouble.set(fault('picture.unreadable').message);
+      this.trouble.set(
+        error instanceof PhotographRefused ? error.message : fault('picture.unreadable').message,
+      );
     }
   }
 

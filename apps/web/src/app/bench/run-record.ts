@@ -11,10 +11,11 @@ import {
   VERDICTS,
 } from '@zaffet/contract';
 import { duration, stepTitle, um, VERDICT_TIME_WORDS, VERDICT_WORDS } from '@zaffet/words';
-import { recordOf } from '@zaffet/workshop';
+import { isBoard, recordOf, type Run } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { NumberField } from '../ui/number-field';
+import { BoardPhoto } from './board-photo';
 import { BenchModel } from './bench-model';
 import { type Photographed, PhotoSheet, type TakenReading } from './photo-sheet';
 
@@ -115,13 +116,38 @@ export class RunRecord {
       })
       .afterClosed()
       .subscribe((taken) => {
-        if (taken !== undefined)
-          this.measure(id, before, {
-            spacingMm: rounded(taken.spacingMm, before.spacingMm),
-            openingMm: rounded(taken.openingMm, before.openingMm),
-            cracked: true,
-          });
+        if (taken !== undefined) this.take(id, before, taken);
       });
+  }
+
+  /** A whole board is read from one photograph. */
+  protected readonly isBoard = computed(() => {
+    const run = this.model.run();
+    return run !== null && isBoard(run.plan);
+  });
+  protected photographBoard(): void {
+    const run = this.model.run();
+    if (run === null) return;
+    this.dialog
+      .open<BoardPhoto, Run, Readonly<Record<string, TakenReading>>>(BoardPhoto, {
+        data: run,
+        width: '1180px',
+        maxWidth: '96vw',
+        maxHeight: '94vh',
+      })
+      .afterClosed()
+      .subscribe((taken) => {
+        for (const [partId, read] of Object.entries(taken ?? {}))
+          this.take(partId, this.model.run()!.outcomes[partId] ?? NOTHING, read);
+      });
+  }
+
+  private take(partId: string, before: Measured, read: TakenReading): void {
+    this.measure(partId, before, {
+      spacingMm: rounded(read.spacingMm, before.spacingMm),
+      openingMm: rounded(read.openingMm, before.openingMm),
+      cracked: true,
+    });
   }
 
   protected judge(verdict: Verdict): void {

@@ -1,8 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
+import { API } from '@zaffet/contract';
 import { type Reading } from '@zaffet/core/calibrate';
 import {
+  BOARD_PAGE_WORDS,
+  BOARD_PAGES,
   figures,
   lessonText,
   perCent,
@@ -17,6 +20,7 @@ import {
   type BoardDesign,
   type BoardQuestion,
   type BoardSize,
+  isBoard,
 } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { faultOf } from '../data/plans.api';
@@ -121,6 +125,22 @@ export class BoardsPage {
       plainer: median < fitted,
       held: perCent(held),
     })),
+  );
+
+  /** Plans that are boards, with what is printed of each. */
+  protected readonly made = computed(() =>
+    this.model
+      .plans()
+      .filter(({ plan }) => isBoard(plan))
+      .map(({ id, plan }) => ({
+        id,
+        name: plan.name,
+        sheet: API.boardSheet(id, this.units()),
+        pages: BOARD_PAGES.map((page) => ({
+          name: BOARD_PAGE_WORDS[page],
+          href: API.boardSheet(id, this.units(), page),
+        })),
+      })),
   );
 
   protected readonly questions = BOARD_QUESTIONS.map((key) => ({ key, ...QUESTION_WORDS[key] }));

@@ -1,6 +1,8 @@
 import { Injectable, type OnDestroy } from '@angular/core';
-import { type Picture, type Quad } from '@zaffet/core/photo';
-import { type PhotoAnswer, type PhotoWorker } from './photo-messages';
+import { type Correction, type Picture, type Quad } from '@zaffet/core/photo';
+import { type PhotoTold, type Run } from '@zaffet/workshop';
+import { proxy } from 'comlink';
+import { type BoardAnswer, type PhotoAnswer, type PhotoWorker, type Progress } from './photo-messages';
 import { Thread } from './thread';
 
 /** Photographs measured off the page's thread; stopped with what asked for it. */
@@ -11,6 +13,11 @@ export class PhotoThread implements OnDestroy {
   );
 
   ngOnDestroy(): void {
+    this.stop();
+  }
+
+  /** Ends what is being worked on. */
+  stop(): void {
     this.thread.stop();
   }
 
@@ -20,5 +27,17 @@ export class PhotoThread implements OnDestroy {
     size: { readonly width: number; readonly height: number },
   ): Promise<PhotoAnswer> {
     return this.thread.ask<PhotoAnswer>((remote) => remote.measure(picture, corners, size));
+  }
+
+  board(picture: Picture, run: Run, told: PhotoTold, progress: Progress): Promise<BoardAnswer> {
+    return this.thread.ask<BoardAnswer>((remote) => remote.board(picture, run, told, proxy(progress)));
+  }
+
+  putRight(cell: number, corrections: readonly Correction[]): Promise<BoardAnswer> {
+    return this.thread.ask<BoardAnswer>((remote) => remote.putRight(cell, corrections));
+  }
+
+  simulated(run: Run, progress: Progress): Promise<Picture> {
+    return this.thread.ask<Picture>((remote) => remote.simulated(run, proxy(progress)));
   }
 }

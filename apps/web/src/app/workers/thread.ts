@@ -49,8 +49,12 @@ export class Thread<T> {
     }
   }
 
+  /** Ends the worker and what it was asked; the next question begins another. */
   stop(): void {
     this.worker?.terminate();
+    this.worker = null;
+    this.wrapped = null;
+    for (const end of this.waiting) end(new Error('the worker was stopped'));
   }
 }
 
