@@ -75,7 +75,87 @@ test('a board for a question: its cells are chosen, made a plan, and begun at th
   await page.waitForURL(/\/bench\//);
   await expect(page.locator('zf-step-card')).toContainText(/Step 1 of/);
   await expect(page.locator('header .part')).toHaveText(/Cell \d/);
+
+  // It is printed with the frame it will be photographed in.
+  await page.goto(`${server.at}/boards`);
+  const made = page.getByRole('region', { name: 'Boards that were made' });
+  const [sheet] = await Promise.all([
+    page.waitForEvent('download'),
+    made.getByRole('link', { name: 'Sheet and frame (PDF)' }).click(),
+  ]);
+  expect(sheet.suggestedFilename()).toMatch(/-board-sheet\.pdf$/);
+  await expect(made.getByRole('link', { name: 'Upper left piece' })).toBeVisible();
   // Its line to the server is closed before the server is.
+  await page.goto('about:blank');
+});
+
+test('a board is read whole from the simulated camera, a cell put right by hand, and learned from', async ({
+  page,
+  server,
+}) => {
+  test.setTimeout(240_000);
+  await page.goto(`${server.at}/bench/demo-board-glue`);
+  await page.getByRole('button', { name: /^Read all cells/ }).click();
+  const sheet = page.getByRole('dialog');
+
+  // What is no photograph of a board says what to do, and nothing is lost.
+  const file = sheet.getByLabel('Photograph of the board in its frame');
+  const blank = await page.evaluate(() => {
+    const canvas = document.createElement('canvas');
+    [canvas.width, canvas.height] = [800, 600];
+    return canvas.toDataURL('image/png').split(',')[1]!;
+  });
+  const put = (name: string, bytes: Buffer): Promise<void> =>
+    file.setInputFiles({ name, mimeType: 'image/png', buffer: bytes });
+  await put('blank.png', Buffer.from(blank, 'base64'));
+  await expect(sheet.getByRole('alert')).toContainText('marks of the frame is 0 of 12', { timeout: 30_000 });
+  await put('notes.png', Buffer.from('no picture at all'));
+  await expect(sheet.getByRole('alert')).toContainText('cannot be opened');
+  const heic = Buffer.concat([Buffer.from([0, 0, 0, 24]), Buffer.from('ftypheic'), Buffer.alloc(64)]);
+  await put('photo.heic', heic);
+  await expect(sheet.getByRole('alert')).toContainText('HEIC');
+
+  // The camera can be stopped, and begun again.
+  await sheet.getByRole('button', { name: 'Simulated camera' }).click();
+  await sheet.getByRole('button', { name: 'Stop' }).click();
+  await expect(sheet.getByRole('status')).toHaveCount(0);
+  await sheet.getByRole('button', { name: 'Simulated camera' }).click();
+  const figures = sheet.locator('.figures dl');
+  await expect(figures).toContainText(/Cracks apart [\d.]+ mm, \d+ % either way/, { timeout: 120_000 });
+
+  // By the keys: a stroke over the middle of the second cell, and back.
+  await sheet.getByRole('button', { name: 'Cell 2' }).click();
+  const before = await figures.innerText();
+  await sheet.getByRole('button', { name: 'Wipe out a crack' }).click();
+  const canvas = sheet.getByRole('img', { name: /^Cell 2.*arrow keys/ });
+  await canvas.focus();
+  for (const key of ['Enter', ...Array.from({ length: 6 }, () => 'Shift+ArrowRight'), 'Enter'])
+    await canvas.press(key);
+  const back = sheet.getByRole('button', { name: 'Take back the last stroke' });
+  await expect(back).toBeEnabled({ timeout: 30_000 });
+  await expect(figures).not.toHaveText(before);
+  await back.click();
+  await expect(back).toHaveCount(0, { timeout: 30_000 });
+  await expect.poll(() => figures.innerText()).toBe(before);
+
+  await sheet.getByRole('checkbox', { name: /take Cell 5/ }).uncheck();
+  await sheet.getByRole('button', { name: 'Take the figures of 4 cells' }).click();
+  await expect(sheet).toHaveCount(0);
+  const first = page.getByLabel('Cracks apart').first();
+  await expect(first).not.toHaveValue('6.1');
+  const own = await first.inputValue();
+
+  await expect
+    .poll(async () => (await page.request.get(`${server.at}/api/runs`)).text())
+    .toContain('"upTo":83');
+  await page.goto(`${server.at}/boards`);
+  const row = page.getByRole('row').filter({ hasText: 'Cell 1' });
+  await expect(row).toContainText(
+    `${Number(own)
+      .toPrecision(2)
+      .replace(/\.?0+$/, '')}`,
+  );
+  await expect(page.getByRole('region', { name: 'What was learned' })).toContainText(/White glue slips/);
   await page.goto('about:blank');
 });
 
