@@ -3,6 +3,9 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { type PhotoReading } from '@zaffet/core/photo';
+import jpeg from 'jpeg-js';
+import { PNG } from 'pngjs';
 import { run } from './main';
 import { type explainFigure, predict } from './predict';
 import { type Timetable } from './schedule';
@@ -211,5 +214,71 @@ describe('zaffet calibrate', () => {
     const bad = await call('predict', DEMO, '--knowing', plan);
     expect(bad.code).toBe(2);
     expect(bad.err).toContain('learned.mean');
+  });
+});
+
+describe('zaffet measure', () => {
+  let folder: string;
+  beforeAll(() => (folder = mkdtempSync(join(tmpdir(), 'zaffet-photo-'))));
+  afterAll(() => rmSync(folder, { recursive: true }));
+
+  /** Dark lines both ways, so many pixels apart and wide, on light paint. */
+  const grid = (side: number, every: number, wide: number): Buffer => {
+    const data = Buffer.alloc(4 * side * side, 255);
+    for (let i = 0; i < side * side; i++) {
+      const crack = (i % side) % every < wide || Math.floor(i / side) % every < wide;
+      data.fill(crack ? 60 : 210, 4 * i, 4 * i + 3);
+    }
+    return data;
+  };
+
+  it('tells the cracks of a rectangle of known size, of a JPEG and of a PNG', async () => {
+    const side = 800;
+    const data = grid(side, 80, 20);
+    const files: readonly [string, Buffer][] = [
+      ['cell.jpg', jpeg.encode({ width: side, height: side, data }, 92).data],
+      ['cell.png', PNG.sync.write(Object.assign(new PNG({ width: side, height: side }), { data }))],
+    ];
+    for (const [name, bytes] of files) {
+      const path = join(folder, name);
+      writeFileSync(path, bytes);
+      const { code, out } = await call(
+        'measure',
+        path,
+        '--corners',
+        '0,0 800,0 800,800 0,800',
+        '--size',
+        '80x80',
+      );
+      expect(code).withContext(name).toBe(0);
+      const read = JSON.parse(out) as PhotoReading;
+      expect(Math.abs(read.spacingMm! - 8)).toBeLessThan(0.3);
+      expect(Math.abs(read.openingMm! - 2)).toBeLessThan(0.1);
+      expect(out).not.toContain('mask');
+    }
+  });
+
+  it('says what a photograph lacks, and what was told wrong', async () => {
+    const path = join(folder, 'bare.jpg');
+    writeFileSync(path, jpeg.encode({ width: 400, height: 300, data: Buffer.alloc(480000, 180) }, 90).data);
+    const said = async (...args: string[]): Promise<string> => {
+      const { code, err } = await call('measure', ...args);
+      expect(code).toBe(2);
+      return err;
+    };
+    expect(await said(path)).toMatch(/0 of 12.*four corners/);
+    expect(await said(path, '--cells', 'nine')).toMatch(/--cells is nine; it must be a number/);
+    expect(await said(path, '--corners', '1,2 3,4')).toMatch(/four places/);
+    expect(await said(join(folder, 'none.jpg'))).toMatch(/cannot be opened/);
+    const words = join(folder, 'words.jpg');
+    writeFileSync(words, 'no picture');
+    expect(await said(words)).toMatch(/cannot be opened/);
+    const bomb = join(folder, 'bomb.png');
+    const head = Buffer.alloc(64);
+    head.writeUInt32BE(0x89504e47, 0);
+    head.writeUInt32BE(60000, 16);
+    head.writeUInt32BE(60000, 20);
+    writeFileSync(bomb, head);
+    expect(await said(bomb)).toMatch(/50 million/);
   });
 });

@@ -3,6 +3,7 @@ import { InputError } from '@zaffet/core/errors';
 import { parseArgs } from 'node:util';
 import { calibrateFiles } from './calibrate';
 import { type Asked, explainFigure, predict } from './predict';
+import { type MeasureAsked, measureFile } from './measure';
 import { FORMATS, scheduleText } from './schedule';
 
 export interface Output {
@@ -21,6 +22,13 @@ const USAGE = `usage: zaffet predict <plan file> ...
        zaffet calibrate <run file> ...
          prints what measured runs teach of the shop's own paints, as JSON: a
          calibration, each reading beside what was foretold of it
+       zaffet measure <photograph>
+         prints the cracks of a sample board in its printed frame as JSON, cell by
+         cell; PNG or JPEG
+       --cells 1 to 9, --line what the frame's line of 100 mm measures, --thick how
+         much the board stands above its frame [mm]
+       --corners "x,y x,y x,y x,y" [px] and --size WIDTHxHEIGHT [mm] measure one
+         rectangle instead
        --knowing <calibration file> predicts and times by what a shop learned
        --as json, csv or ics (a calendar) lays a timetable out
        --part <name or id> takes another part of the piece
@@ -32,7 +40,10 @@ see docs/predict.md
 export const BAD_INPUT = 2;
 
 /** The words of a call, and what it asks for; a call that cannot be read has no words. */
-function told(args: readonly string[]): { words: readonly string[]; asked: Asked & { as?: string } } {
+function told(args: readonly string[]): {
+  words: readonly string[];
+  asked: Asked & MeasureAsked & { as?: string };
+} {
   try {
     const { positionals, values } = parseArgs({
       args: [...args],
@@ -41,6 +52,11 @@ function told(args: readonly string[]): { words: readonly string[]; asked: Asked
         at: { type: 'string' },
         as: { type: 'string' },
         knowing: { type: 'string' },
+        cells: { type: 'string' },
+        line: { type: 'string' },
+        thick: { type: 'string' },
+        corners: { type: 'string' },
+        size: { type: 'string' },
       },
       allowPositionals: true,
     });
@@ -96,6 +112,10 @@ export async function run(args: readonly string[], output: Output): Promise<numb
   if (command === 'calibrate' && first !== undefined) {
     const work = async (): Promise<string> => json(await calibrateFiles(rest), READABLE);
     return (await printed(rest.join(', '), work, output)) ? 0 : BAD_INPUT;
+  }
+  if (command === 'measure' && first !== undefined && rest.length === 1) {
+    const work = async (): Promise<string> => json(await measureFile(first, asked), READABLE);
+    return (await printed(first, work, output)) ? 0 : BAD_INPUT;
   }
   const format = FORMATS.find((known) => known === (asked.as ?? 'json'));
   if (command === 'schedule' && first !== undefined && rest.length === 1 && format !== undefined) {
