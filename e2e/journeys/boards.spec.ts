@@ -1,4 +1,5 @@
 import { type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
 import { drawPanel } from '../../packages/core/src/face';
 import { playedFace } from '../../packages/core/src/testing/faces';
 import { coat, FIRST, planOf, when } from '../../packages/core/src/testing/plans';
@@ -48,9 +49,27 @@ test('a board that was measured: what it teaches is used, everywhere, and taken 
   await page.reload();
   expect(await spacingOf(page, server.at)).toBe(own);
   await page.goto(`${server.at}/boards`);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a file' }).click(),
+  ]);
+  const [readings] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save the readings (CSV)' }).click(),
+  ]);
+  expect(readFileSync(await readings.path(), 'utf8')).toMatch(/^board,cell,reading,unit,read,tables/);
   await page.getByRole('button', { name: 'Go back to before' }).click();
   await expect(learned).toContainText('by the tables');
   expect(await spacingOf(page, server.at)).toBe(tables);
+
+  // What one shop learned goes to another as a file; what is none says so, and changes nothing.
+  await page.goto(`${server.at}/boards`);
+  const bring = page.getByLabel('Calibration of another shop');
+  await bring.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"lear') });
+  await expect(page.getByRole('alert')).toContainText('not readable JSON');
+  await bring.setInputFiles(await file.path());
+  await expect(learned).toContainText(/Everything goes by what 1 run taught/);
+  expect(await spacingOf(page, server.at)).toBe(own);
 });
 
 test('a board for a question: its cells are chosen, made a plan, and begun at the bench', async ({

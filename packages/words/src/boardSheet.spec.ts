@@ -1,3 +1,4 @@
+import { type Plan } from '@zaffet/contract';
 import { BOARD, PIECES, readBoard } from '@zaffet/core/board';
 import { type Picture } from '@zaffet/core/photo';
 import { boardFor, newPlan } from '@zaffet/workshop';
@@ -9,7 +10,7 @@ const ids = (): (() => string) => {
   return () => `b${++n}`;
 };
 const PLAN = newPlan('dried-medium', 'Lamp shelf', 7, '2026-07-06T08:00:00.000Z', ids());
-const design = (size: 3 | 5 | 9) => boardFor(PLAN, null, 'how-thick', size, ids())!.plan;
+const design = (size: 3 | 5 | 9): Plan => boardFor(PLAN, null, 'how-thick', size, ids())!.plan;
 
 const numbers = (tag: string, ...names: string[]): number[] =>
   names.map((name) => Number(new RegExp(`\\b${name}="([-\\d.]+)"`).exec(tag)![1]));

@@ -11,6 +11,7 @@ export * from './methods';
 export * from './names';
 export * from './pots';
 export * from './prep';
+export * from './readingsFile';
 export * from './rescue';
 export * from './sentences';
 export * from './stepDetail';

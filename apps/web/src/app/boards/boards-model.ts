@@ -1,6 +1,6 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type Plan, type SavedPlan } from '@zaffet/contract';
+import { type CalibrationFile, fault, type Plan, type SavedPlan } from '@zaffet/contract';
 import { type LeftOut } from '@zaffet/core/calibrate';
 import { foldRun, teaches } from '@zaffet/workshop';
 import { firstValueFrom } from 'rxjs';
@@ -116,6 +116,20 @@ export class BoardsModel {
         },
       }),
     );
+  }
+
+  /** Everything goes by what another shop learned, once the server has looked at it. */
+  async bringIn(file: File): Promise<void> {
+    this.trouble.set(null);
+    try {
+      const { learned, runs, leftOut } = JSON.parse(await file.text()) as Partial<CalibrationFile>;
+      if (learned === undefined) throw new SyntaxError();
+      this.store.dispatch(
+        CalibrationHand.taken({ file: { learned, runs: runs ?? [], leftOut: leftOut ?? [] } }),
+      );
+    } catch {
+      this.trouble.set(fault('request.not-json').message);
+    }
   }
 
   /** What held before holds again; the tables where nothing did. */

@@ -11,6 +11,7 @@ import {
   perCent,
   QUESTION_WORDS,
   READING_NAMES,
+  readingsCsv,
   readingText,
   startWords,
 } from '@zaffet/words';
@@ -26,6 +27,7 @@ import { Clock } from '../data/clock';
 import { faultOf } from '../data/plans.api';
 import { Units } from '../data/units';
 import { ChoiceField } from '../ui/choice-field';
+import { saveFile } from '../ui/save-file';
 import { BoardsThread } from '../workers/boards-thread';
 import { BoardsModel } from './boards-model';
 import { ToldChart } from './told-chart';
@@ -142,6 +144,24 @@ export class BoardsPage {
         })),
       })),
   );
+
+  /** What the shop goes by, as a file that another shop can bring in. */
+  protected saveCalibration(): void {
+    const kept = this.model.kept()?.[0];
+    if (kept === undefined) return;
+    const { learned, runs, leftOut } = kept;
+    const text = `${JSON.stringify({ learned, runs, leftOut }, null, 2)}\n`;
+    saveFile(new Blob([text], { type: 'application/json' }), 'calibration', '.json');
+  }
+  protected saveReadings(): void {
+    const text = readingsCsv(this.model.taught()?.cells ?? [], this.compared(), this.model.leftOut());
+    saveFile(new Blob([text], { type: 'text/csv' }), 'readings', '.csv');
+  }
+  protected bringIn(input: HTMLInputElement): void {
+    const file = input.files?.[0];
+    input.value = '';
+    if (file !== undefined) void this.model.bringIn(file);
+  }
 
   protected readonly questions = BOARD_QUESTIONS.map((key) => ({ key, ...QUESTION_WORDS[key] }));
   protected readonly sizes = BOARD_SIZES;

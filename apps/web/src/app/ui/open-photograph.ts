@@ -1,3 +1,4 @@
+/// <reference path="./exifr.d.ts" />
 import { fault, type ErrorCode } from '@zaffet/contract';
 import { type Picture } from '@zaffet/core/photo';
 
