@@ -1,3 +1,4 @@
+import { photograph, PLAIN_SHOT, readBoard, SHOT_FOCAL } from '@zaffet/core/board';
 import { measurePhoto, type Picture } from '@zaffet/core/photo';
 import { drawnFace } from '../../packages/core/src/testing/faces';
 import { overMedium } from '../../packages/core/src/testing/plans';
@@ -54,4 +55,30 @@ function photoLine(): PerfLine {
   );
 }
 
-export const photoLines: Readonly<Record<string, () => PerfLine>> = { 'photo.cell': photoLine };
+/** A board of nine cells in its frame, twelve million pixels, from the picture to all figures. */
+function boardLine(): PerfLine {
+  const cell = drawnFace(overMedium(190, 150), 'close', 640, 1);
+  const cells = Array.from({ length: 9 }, () => cell);
+  const ground = [0.03, 0.08, 0.09] as const;
+  const picture = photograph(cells, ground, PLAIN_SHOT);
+  const values = new Float32Array(picture.width * picture.height);
+  const ask = { cells: 9, thicknessMm: 0, focal35: SHOT_FOCAL, checkLineMm: 100, layers: [] };
+  const { subject, reference } = race(
+    RUNS,
+    () => void readBoard(picture, ask),
+    () => plainPass(values),
+  );
+  return line(
+    'photo.board',
+    'ms',
+    subject,
+    reference,
+    RUNS,
+    'nine cells of 12 million pixels; reference: a mean over three of each',
+  );
+}
+
+export const photoLines: Readonly<Record<string, () => PerfLine>> = {
+  'photo.cell': photoLine,
+  'photo.board': boardLine,
+};
