@@ -254,5 +254,16 @@ test('a photograph of a cell is measured, and what is too thin in it is not told
   await expect(sheet).toBeHidden();
   await expect(page.getByLabel('Cracks apart').first()).toHaveValue(/^[78](\.\d+)?$/);
   await expect(page.getByLabel('Cracks open').first()).toHaveValue(/^(0\.9\d*|1(\.0\d*|\.1\d*)?)$/);
+
+  // The same picture as a wish: so shall the chest look.
+  await page.goto(`${server.at}/plans`);
+  await page.getByRole('link', { name: /sea chest/i }).click();
+  await page.waitForURL(/\/layers$/);
+  await page.goto(page.url().replace(/layers$/, 'look'));
+  await page.getByRole('button', { name: /^Measure a picture of it/ }).click();
+  await measured(1);
+  await sheet.getByRole('button', { name: 'Take these figures' }).click();
+  await expect(page.getByLabel('Wanted: Crack spacing')).toHaveValue(/^[78](\.\d)?$/);
+  await expect(page.getByLabel('Wanted: Crack opening')).toHaveValue(/^(0\.9\d?|1(\.[01]\d?)?)$/);
   await page.goto('about:blank');
 });

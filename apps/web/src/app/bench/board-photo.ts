@@ -14,7 +14,7 @@ import { openPhotograph, type Photograph, PhotographRefused } from '../ui/open-p
 import { type BoardAnswer } from '../workers/photo-messages';
 import { PhotoThread } from '../workers/photo-thread';
 import { type CellTool, CellView } from './cell-view';
-import { type TakenReading } from './photo-sheet';
+import { type TakenReading } from '../ui/photo-sheet';
 
 /** How wide a stroke of each kind begins [mm]. */
 const WIDTHS: Readonly<Record<CellTool, number>> = { look: 1, erase: 3, draw: 0.5 };
@@ -239,7 +239,14 @@ export class BoardPhoto {
     this.sheet.close(
       Object.fromEntries(
         this.cells().flatMap(({ cell, told: is, out }, n) =>
-          is && !out ? [[this.parts[n]!.id, { spacingMm: cell.spacingMm, openingMm: cell.openingMm }]] : [],
+          is && !out
+            ? [
+                [
+                  this.parts[n]!.id,
+                  { spacingMm: cell.spacingMm, openingMm: cell.openingMm, openArea: cell.openArea },
+                ],
+              ]
+            : [],
         ),
       ),
     );

@@ -17,7 +17,7 @@ import { Units } from '../data/units';
 import { NumberField } from '../ui/number-field';
 import { BoardPhoto } from './board-photo';
 import { BenchModel } from './bench-model';
-import { type Photographed, PhotoSheet, type TakenReading } from './photo-sheet';
+import { type Photographed, PhotoSheet, type TakenReading } from '../ui/photo-sheet';
 
 type Measured = Omit<RunBodies['outcome'], 'partId'>;
 const NOTHING: Measured = { spacingMm: null, openingMm: null, chipped: null, worn: null, cracked: null };

@@ -31,6 +31,7 @@ import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { Band } from '../ui/band';
 import { NumberField } from '../ui/number-field';
+import { type Photographed, PhotoSheet, type TakenReading } from '../ui/photo-sheet';
 import { type LookWhere, placesOf } from './places';
 import { WANTED_LENGTHS, WISH_OF, workPlaces } from './work-place';
 
@@ -46,6 +47,17 @@ const SHARE = { from: 0, to: 1, scale: 'linear' } as const;
 const SEEN = 0.004;
 /** A share under this is told as none. */
 const UNSEEN = 5e-4;
+
+/** What a picture tells, as a wish that a plan can hold: as fine as it can be read, and no further than a wish may go. */
+function wantsOf({ spacingMm, openingMm, openArea }: TakenReading): Partial<Wants> {
+  const within = (value: number, { min, max }: Limit): number =>
+    Math.min(max, Math.max(min, Number(value.toPrecision(2))));
+  return {
+    ...(spacingMm === null ? {} : { spacingMm: within(spacingMm, LIMITS.spacingMm) }),
+    ...(openingMm === null ? {} : { openingMm: within(openingMm, LIMITS.openingMm) }),
+    ...(openArea === null ? {} : { under: within(openArea, LIMITS.share) }),
+  };
+}
 
 /** One figure with what is wanted of it; values in the core's units, what is wanted as the plan keeps it. */
 interface WantLine extends Omit<Predicted, 'movers'> {
@@ -161,6 +173,7 @@ interface WantLine extends Omit<Predicted, 'movers'> {
       @for (note of natural(); track note) {
         <p class="hint">{{ note }}</p>
       }
+      <button mat-stroked-button class="wide" (click)="measure()">Measure a picture of it …</button>
       <button mat-flat-button class="wide" (click)="solve()">Find recipes for this look …</button>
     } @else {
       <button mat-flat-button class="wide" [disabled]="!wished()" (click)="fit()">
@@ -366,6 +379,22 @@ export class WantsPanel {
   protected wantLayer(id: string, share: number | null): void {
     const { [id]: _before, ...others } = this.look().shows;
     this.change({ shows: share === null ? others : { ...others, [id]: share } });
+  }
+
+  /** A picture of something that looks as it shall: its cracks are measured, and wished for. */
+  protected measure(): void {
+    const { widthMm, heightMm } = this.plan()!.part;
+    this.dialog
+      .open<PhotoSheet, Photographed, TakenReading>(PhotoSheet, {
+        data: { name: 'What it shall look like', widthMm, heightMm },
+        width: '1000px',
+        maxWidth: '96vw',
+        maxHeight: '94vh',
+      })
+      .afterClosed()
+      .subscribe((taken) => {
+        if (taken !== undefined) this.want(wantsOf(taken));
+      });
   }
 
   protected solve(): void {

@@ -13,8 +13,8 @@ import { fault, LIMITS } from '@zaffet/contract';
 import { type PhotoReading, type Picture, type Quad, type Spot } from '@zaffet/core/photo';
 import { figures, lengthText, perCent, PHOTO_TRUST_WORDS } from '@zaffet/words';
 import { Units } from '../data/units';
-import { NumberField } from '../ui/number-field';
-import { openPhotograph, PhotographRefused } from '../ui/open-photograph';
+import { NumberField } from './number-field';
+import { openPhotograph, PhotographRefused } from './open-photograph';
 import { PhotoThread } from '../workers/photo-thread';
 
 /** Corners begin so far in from those of the picture, and go by so much with a key, and with Shift [of its side]. */
@@ -32,6 +32,8 @@ export interface Photographed {
 export interface TakenReading {
   readonly spacingMm: number | null;
   readonly openingMm: number | null;
+  /** Share that stands open. */
+  readonly openArea: number | null;
 }
 
 /** Cracks measured from a photograph: four corners are put on the part, its size is told, and what can be read is told. */
@@ -201,6 +203,9 @@ export class PhotoSheet {
 
   protected take(): void {
     const read = this.read();
-    if (read !== null) this.sheet.close({ spacingMm: read.spacingMm, openingMm: read.openingMm });
+    if (read !== null) {
+      const { spacingMm, openingMm, openArea } = read;
+      this.sheet.close({ spacingMm, openingMm, openArea });
+    }
   }
 }
