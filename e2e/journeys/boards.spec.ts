@@ -70,6 +70,14 @@ test('a board that was measured: what it teaches is used, everywhere, and taken 
   await bring.setInputFiles(await file.path());
   await expect(learned).toContainText(/Everything goes by what 1 run taught/);
   expect(await spacingOf(page, server.at)).toBe(own);
+
+  // Nothing is overwritten: what held before is listed, and each of it can hold again.
+  await page.goto(`${server.at}/boards`);
+  await page.getByText('What held before').click();
+  const earlier = learned.getByRole('listitem').filter({ hasText: 'Go back to this' });
+  await expect(earlier).toHaveCount(2);
+  await earlier.filter({ hasText: 'the tables' }).getByRole('button').click();
+  await expect(learned).toContainText('by the tables');
 });
 
 test('a board for a question: its cells are chosen, made a plan, and begun at the bench', async ({

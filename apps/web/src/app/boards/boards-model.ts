@@ -132,9 +132,9 @@ export class BoardsModel {
     }
   }
 
-  /** What held before holds again; the tables where nothing did. */
-  goBack(): void {
-    const before = this.kept()?.[1];
+  /** What held before holds again; the tables where nothing did. @param back - how many calibrations before */
+  goBack(back = 1): void {
+    const before = this.kept()?.[back];
     this.store.dispatch(
       CalibrationHand.taken({
         file:

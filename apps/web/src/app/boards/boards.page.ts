@@ -145,6 +145,16 @@ export class BoardsPage {
       })),
   );
 
+  /** What held before, the newest first. */
+  protected readonly earlier = computed(() =>
+    (this.model.kept() ?? []).slice(1).map(({ at, learned, runs }, n) => ({
+      back: n + 1,
+      at: this.clock.longDayTime(Date.parse(at)),
+      what:
+        learned === null ? 'the tables' : `what ${runs.length} ${runs.length === 1 ? 'run' : 'runs'} taught`,
+    })),
+  );
+
   /** What the shop goes by, as a file that another shop can bring in. */
   protected saveCalibration(): void {
     const kept = this.model.kept()?.[0];
