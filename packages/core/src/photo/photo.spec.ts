@@ -1,5 +1,21 @@
+import { type Colour } from '../colour';
 import { measureField } from '../crack';
-import { type Luma, measureLuma, measurePhoto, type Picture, type Quad, rectified, type Spot } from '.';
+import {
+  type Correction,
+  coloursIn,
+  areApart,
+  halved,
+  type Known,
+  layersIn,
+  type Luma,
+  measureLuma,
+  measurePhoto,
+  type Picture,
+  type Quad,
+  rectified,
+  type Spot,
+  type Tinted,
+} from '.';
 import { distances2, middleLines } from './skeleton';
 import { playedFace } from '../testing/faces';
 import { drawPanel } from '../face';
@@ -187,6 +203,131 @@ function inverseOf(quad: Quad): (x: number, y: number) => [number, number] {
     return [u, v];
   };
 }
+
+describe('a picture of which more is known', () => {
+  const known = (more: Partial<Known> = {}): Known => ({
+    blur: 1,
+    noise: 0.01,
+    overshoot: 0,
+    rim: [24, 24],
+    paint: 0.6,
+    dark: null,
+    contrast: null,
+    ...more,
+  });
+  const off = (value: number | null, truth: number): number => Math.abs(value! / truth - 1);
+
+  it('tells thinner cracks: by the contrast their own lines have, or that other cells have', () => {
+    // Lines drawn with soft edges are so much wider than they are told to be.
+    const drawnAs = (width: number): number => 0.1 * (width + 1.1 * Math.log(1 + Math.exp(-width / 1.1)));
+    const own = measureLuma(drawn(480, 3.6, grid(60)), known());
+    expect(own.trust).toEqual({ spacing: 'measured', opening: 'measured', area: 'measured' });
+    expect(off(own.openingMm, drawnAs(3.6))).toBeLessThan(0.08);
+    for (const width of [1.2, 1.6, 2, 2.4]) {
+      const { openingMm, openArea, trust } = measureLuma(drawn(480, width, grid(60)), known());
+      expect([openingMm, openArea, trust.opening])
+        .withContext(`${width} px`)
+        .toEqual([null, null, 'too-thin']);
+    }
+    expect(measureLuma(drawn(480, 2.8, grid(60)), known()).trust.opening).toBe('about');
+    const given = measureLuma(drawn(480, 1.6, grid(60)), known({ contrast: 0.7, dark: true }));
+    expect(given.trust.opening).toBe('about');
+    expect(off(given.openingMm, drawnAs(1.6))).toBeLessThan(0.06);
+    expect(Math.abs(given.openArea! - (1 - (1 - drawnAs(1.6) / 6) ** 2))).toBeLessThan(0.01);
+  });
+
+  it('holds back what a blur, a sharpening, a shine or paint of another darkness spoils', () => {
+    const luma = drawn(480, 8, grid(60));
+    expect(measureLuma(luma, known({ blur: 2.8 })).trust.opening).toBe('blurred');
+    expect(measureLuma(luma, known({ paint: 0.35 })).trust.spacing).toBe('too-fine');
+    const sharpened = known({ overshoot: 0.1 });
+    expect(measureLuma(luma, sharpened).trust.opening).toBe('measured');
+    expect(measureLuma(drawn(480, 3.6, grid(60)), sharpened).trust.opening).toBe('about');
+    const shone = { ...luma, y: luma.y.map((value, i) => value * (1 + (0.3 * (i % 480)) / 480)) };
+    expect(measureLuma(shone, known()).trust.spacing).toBe('glare');
+    expect(measureLuma(shone).trust.spacing).toBe('about');
+  });
+
+  it('takes for chips what is wider than any crack, and tells how much of it there is', () => {
+    const hole = (x: number, y: number): number => Math.max(0, Math.hypot(x - 240, y - 240) - 70);
+    const chipped = measureLuma(drawn(480, 5, [...grid(60), hole]), known());
+    expect([chipped.trust.spacing, chipped.trust.area]).toEqual(['chipped', 'about']);
+    expect(chipped.spacingMm).toBeNull();
+    const share = (Math.PI * 72 ** 2) / 432 ** 2;
+    expect(chipped.chipped).toBeGreaterThan(share);
+    expect(chipped.chipped).toBeLessThan(1.6 * share);
+    expect(measureLuma(drawn(480, 5, grid(60)), known()).chipped).toBe(0);
+  });
+
+  it('tells which way cracks run', () => {
+    const [upright, level] = [grid(40)[0]!, grid(80)[1]!];
+    // The window is twelve meshes wide and six high.
+    const { alongMm, acrossMm } = measureLuma(drawn(540, 6, [upright, level]), known({ rim: [30, 30] }));
+    expect(off(alongMm! / acrossMm!, 0.5)).toBeLessThan(0.06);
+  });
+
+  it('is put right by hand: a stroke over a crack takes it out, one between cracks puts one in', () => {
+    const luma = drawn(480, 6, grid(60));
+    const count = (...corrections: Correction[]): number =>
+      measureLuma(luma, known(), corrections).cracks.mask.reduce((sum, one) => sum + one, 0);
+    const down = [
+      { x: 3, y: 0 },
+      { x: 3, y: 48 },
+    ];
+    const between = down.map(({ y }) => ({ x: 6, y }));
+    expect(count({ kind: 'erase', widthMm: 2, points: down })).toBeLessThan(count() - 2000);
+    expect(count({ kind: 'draw', widthMm: 0.5, points: between })).toBeGreaterThan(count() + 1500);
+    // What was drawn last lies on top.
+    const both: Correction[] = [
+      { kind: 'draw', widthMm: 0.5, points: between },
+      { kind: 'erase', widthMm: 3, points: between },
+    ];
+    expect(count(...both)).toBeLessThanOrEqual(count());
+  });
+});
+
+describe('layers in a photograph', () => {
+  const CREAM: Colour = [0.86, 0.79, 0.62];
+  const DEEP: Colour = [0.04, 0.09, 0.1];
+  /** Squares of the upper colour on the lower one, which lies in shade. */
+  const squares = (every: number, wide: number, shade: number): Tinted => {
+    const side = 360;
+    const rgb = new Float32Array(3 * side * side);
+    for (let i = 0; i < side * side; i++) {
+      const [x, y] = [i % side, Math.floor(i / side)];
+      const top = x % every < wide && y % every < wide;
+      const light = 1 + 0.1 * (uniform(i, 9, 1) - 0.5);
+      for (let c = 0; c < 3; c++) rgb[3 * i + c] = (top ? CREAM[c]! : shade * DEEP[c]!) * light;
+    }
+    return { columns: side, rows: side, pitch: 0.1, rgb };
+  };
+
+  it('have the shares they cover, though floors are darker than what was planned', () => {
+    for (const shade of [1, 0.5]) {
+      const cell = squares(60, 40, shade);
+      const colours = coloursIn([cell], [DEEP, CREAM]);
+      expect(colours[0]![1] / DEEP[1])
+        .withContext(`${shade}`)
+        .toBeCloseTo(shade, 1);
+      const { shares, islandMm } = layersIn(cell, colours);
+      expect(shares[1]!).toBeCloseTo((40 / 60) ** 2, 1.7);
+      expect(shares[0]! + shares[1]!).toBeCloseTo(1, 6);
+      expect(islandMm! / ((2 * 4) / Math.sqrt(Math.PI))).toBeCloseTo(1, 1);
+    }
+  });
+
+  it('are not told apart where their colours are nearly one', () => {
+    expect(areApart([DEEP, CREAM])).toBeTrue();
+    expect(areApart([DEEP, CREAM, [0.84, 0.77, 0.64]])).toBeFalse();
+  });
+
+  it('are as planned where too little of them is seen to tell', () => {
+    const whole = squares(60, 60, 1);
+    expect(coloursIn([whole], [DEEP, CREAM])[0]).toEqual(DEEP);
+    expect(halved(whole).columns).toBe(180);
+    expect(layersIn(whole, [DEEP, CREAM]).shares[1]!).toBeGreaterThan(0.98);
+  });
+});
 
 describe('middle lines', () => {
   it('rest on exact distances: by brute force on a small raster', () => {

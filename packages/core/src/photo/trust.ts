@@ -12,6 +12,8 @@ const GLARE = 0.05;
 const ENOUGH = 40;
 /** Fewer of a blur between cracks are too fine, or about. */
 const BETWEEN = { tells: 13.5, wellFrom: 20 } as const;
+/** Openings in blurs, where the lines alone say how dark their floors are: a lens's own blur has longer tails. */
+const LINES = { tells: 2.4, wellFrom: 3.2 } as const;
 /** Openings from this on are told without marks, spacing from that on [px]. */
 const BARE = { opening: 5, spacing: 3 } as const;
 /** More blur than this is too much [px]. */
@@ -72,7 +74,11 @@ export function trustIn(read: Read, known: Known): PhotoReading['trust'] {
   const faint = limit > 0.2;
   const spacing: Trust =
     fine || faint || width < 1.6 * blur || (reach > 0.2 && width < 2.5 * blur) ? 'about' : 'measured';
-  if (!floor && width < 2.4 * blur) return { spacing, opening: 'too-thin', area: 'too-thin' };
-  const opening: Trust = width < 2 * blur || faint || (overshoot > 0.04 && width < 5) ? 'about' : 'measured';
+  // Nothing says how dark a floor is: what was summed across is no width.
+  if (read.contrastFrom === 'none') return { spacing: 'about', opening: 'too-thin', area: 'too-thin' };
+  if (!floor && width < LINES.tells * blur) return { spacing, opening: 'too-thin', area: 'too-thin' };
+  const soft = !floor && width < LINES.wellFrom * blur;
+  const opening: Trust =
+    width < 2 * blur || faint || soft || (overshoot > 0.04 && width < 5) ? 'about' : 'measured';
   return { spacing, opening, area: faint || fine ? 'about' : 'measured' };
 }
