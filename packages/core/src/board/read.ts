@@ -93,7 +93,7 @@ function check(ask: BoardAsk): void {
       `${CHECK_LINE.min} to ${CHECK_LINE.max} mm: print the frame at its own size`,
     );
   if (!(ask.thicknessMm >= 0 && ask.thicknessMm <= 50)) wrong('thickness', ask.thicknessMm, '0 to 50 mm');
-  if (!(ask.cells >= 1 && ask.cells <= CELLS)) wrong('cells', ask.cells, `1 to ${CELLS}`);
+  if (!(Number.isInteger(ask.cells) && ask.cells >= 1 && ask.cells <= CELLS)) wrong('cells', ask.cells, `1 to ${CELLS}`);
 }
 
 /** Reflectance of a planned colour against paper. */

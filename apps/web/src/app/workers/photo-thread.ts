@@ -13,12 +13,12 @@ export class PhotoThread implements OnDestroy {
   );
 
   ngOnDestroy(): void {
-    this.stop();
+    this.thread.stop();
   }
 
   /** Ends what is being worked on. */
   stop(): void {
-    this.thread.stop();
+    this.thread.cancel();
   }
 
   measure(

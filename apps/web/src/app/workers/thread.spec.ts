@@ -38,6 +38,33 @@ describe('a thread', () => {
   });
 });
 
+describe('a thread that is stopped', () => {
+  const silent = (): Worker => new Worker(URL.createObjectURL(new Blob([''], { type: 'text/javascript' })));
+
+  it('tells who waits when its work is called off, and begins another worker when asked again', async () => {
+    let begun = 0;
+    const thread = new Thread<object>(() => {
+      begun++;
+      return silent();
+    });
+    const waiting = thread.ask(() => new Promise(() => undefined));
+    thread.cancel();
+    await expectAsync(waiting).toBeRejectedWithError('the worker was stopped');
+    expect(await thread.ask(() => Promise.resolve(7))).toBe(7);
+    expect(begun).toBe(2);
+    thread.stop();
+  });
+
+  it('tells nobody when it goes with its page: nobody waits there any more', async () => {
+    const thread = new Thread<object>(silent);
+    const waiting = thread.ask(() => new Promise(() => undefined));
+    thread.stop();
+    await expectAsync(
+      Promise.race([waiting, new Promise((resolve) => setTimeout(resolve, 30))]),
+    ).toBeResolved();
+  });
+});
+
 describe('requests that overtake each other', () => {
   it('ask one at a time, and of those that come meanwhile only the last', async () => {
     const asked: number[] = [];

@@ -49,9 +49,14 @@ export class Thread<T> {
     }
   }
 
-  /** Ends the worker and what it was asked; the next question begins another. */
+  /** Ends the worker with the page: nobody waits for its answers any more. */
   stop(): void {
     this.worker?.terminate();
+  }
+
+  /** Ends what is being worked on, and tells those who wait for it; the next question begins another worker. */
+  cancel(): void {
+    this.stop();
     this.worker = null;
     this.wrapped = null;
     for (const end of this.waiting) end(new Error('the worker was stopped'));
