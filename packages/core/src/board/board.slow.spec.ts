@@ -1,5 +1,5 @@
-import { type Colour } from '../colour';
-import { type Correction, LINEAR } from '../photo';
+import { type Colour, LINEAR } from '../colour';
+import { type Correction } from '../photo';
 import {
   type BoardAsk,
   boardReading,

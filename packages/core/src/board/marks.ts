@@ -1,6 +1,7 @@
 /// <reference path="./js-aruco2.d.ts" />
 import aruco from 'js-aruco2';
-import { LINEAR, type Picture, type Quad, type Spot } from '../photo';
+import { LINEAR } from '../colour';
+import { type Picture, type Quad, type Spot } from '../photo';
 import { MARKS, MODULES } from './frame';
 
 /*

@@ -13,6 +13,7 @@ import {
   lookAt,
   type Luma,
   LUMINANCE,
+  medianOf,
   type PhotoReading,
   type Picture,
   readingOf,
@@ -22,7 +23,7 @@ import {
 } from '../photo';
 import { raised } from './camera';
 import { CELL, cellBox, CELLS, CHECK_LINE } from './frame';
-import { type FrameSeen, frameIn, median } from './seen';
+import { type FrameSeen, frameIn } from './seen';
 
 /** What is asked of a photograph of a board in its frame. */
 export interface BoardAsk {
@@ -93,7 +94,8 @@ function check(ask: BoardAsk): void {
       `${CHECK_LINE.min} to ${CHECK_LINE.max} mm: print the frame at its own size`,
     );
   if (!(ask.thicknessMm >= 0 && ask.thicknessMm <= 50)) wrong('thickness', ask.thicknessMm, '0 to 50 mm');
-  if (!(Number.isInteger(ask.cells) && ask.cells >= 1 && ask.cells <= CELLS)) wrong('cells', ask.cells, `1 to ${CELLS}`);
+  if (!(Number.isInteger(ask.cells) && ask.cells >= 1 && ask.cells <= CELLS))
+    wrong('cells', ask.cells, `1 to ${CELLS}`);
 }
 
 /** Reflectance of a planned colour against paper. */
@@ -141,7 +143,7 @@ function together(crops: readonly Crop[], looks: readonly Look[]): { look: Look;
   const wide = looks.filter(({ contrastFrom, chipped }) => contrastFrom === 'core' && chipped < WIDE.chipped);
   const best = wide.filter(({ core }) => core > WIDE.core);
   const speak = best.length > 0 ? best : wide;
-  const shared = speak.length > 0 ? median(speak.map(signed)) : null;
+  const shared = speak.length > 0 ? medianOf(speak.map(signed)) : null;
   const vote = looks.reduce((sum, look) => {
     const weight = look.limit > 0 ? (look.sums.length * look.contrast) / look.limit : 0;
     return sum + (look.dark ? weight : -weight);

@@ -1,11 +1,12 @@
+import { LINEAR } from '../colour';
 import { InputError } from '../errors';
 import {
   CLIPPED,
   type Lens,
   type Light,
   lightFrom,
-  LINEAR,
   LUMINANCE,
+  medianOf,
   type Paper,
   type Picture,
   toPixel,
@@ -19,9 +20,6 @@ const LEAST_MARKS = 4;
 /** Pixels round a place of paper that are looked at, and its share of clipped ones that spoils it. */
 const PAPER_REACH = 4;
 const PAPER_CLIPPED = 0.2;
-export const median = (values: readonly number[]): number =>
-  values.toSorted((a, b) => a - b)[values.length >> 1]!;
-
 /** Mean linear light about a place, with its noise; null where the picture ends, or is clipped. */
 function paperAt(
   picture: Picture,
@@ -105,6 +103,6 @@ export function frameIn(picture: Picture, scale: number): FrameSeen {
     marks: found.length,
     blur: blurOf(edges),
     light,
-    noise: median(paper.map(({ noise }) => noise)),
+    noise: medianOf(paper.map(({ noise }) => noise)),
   };
 }

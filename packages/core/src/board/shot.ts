@@ -1,7 +1,7 @@
-import { type Colour } from '../colour';
+import { type Colour, ENCODED, LINEAR } from '../colour';
 import { uniform } from '../numeric/hash';
 import { normalQuantile } from '../numeric';
-import { ENCODED, LINEAR, type Picture } from '../photo';
+import { type Picture } from '../photo';
 import { ARM, BOARD, CELL, cellBox, MARK, MARKS, MODULES, PATCH, patchesOf, PIECES } from './frame';
 import { markModules } from './marks';
 

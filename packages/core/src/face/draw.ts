@@ -1,4 +1,13 @@
-import { type Colour, fromHex, type Manner, MIXTURES, sealedColour, stepAt, wetColour } from '../colour';
+import {
+  type Colour,
+  ENCODED,
+  fromHex,
+  type Manner,
+  MIXTURES,
+  sealedColour,
+  stepAt,
+  wetColour,
+} from '../colour';
 import { hash3 } from '../numeric/hash';
 import { noiseValue } from '../numeric/noise';
 import { normalCdf } from '../numeric/normal';
@@ -42,12 +51,6 @@ const PALE = 0.16;
 const WATER_GLOSS = 35;
 /** What lies in a crack is in shade. */
 const CRACK_SHADE = 0.2;
-
-const FROM_LINEAR = new Uint8ClampedArray(4097);
-for (let i = 0; i <= 4096; i++) {
-  const c = i / 4096;
-  FROM_LINEAR[i] = Math.round(255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055));
-}
 
 type Table = readonly [Float32Array, Float32Array, Float32Array];
 const TABLE_SIZE = 1023;
@@ -357,7 +360,7 @@ export function drawPanel(scene: Scene, field: PanelField, view: PanelView): Dra
         const seen = wetted !== null && open[uppermost]! ? wetted[c]![(clamped(own) * TABLE_SIZE) | 0]! : own;
         const value = seen * shine + mirrored;
         const level = value <= 0 ? 0 : value >= 1 ? 4096 : (value * 4096) | 0;
-        rgba[i * 4 + c] = FROM_LINEAR[level]!;
+        rgba[i * 4 + c] = ENCODED[level]!;
       }
       rgba[i * 4 + 3] = 255;
     }

@@ -4,18 +4,6 @@ import { solved } from '../numeric/fit';
  * Light over a board, as white paper round it has it: for each channel a polynomial of third degree of its logarithm.
  */
 
-/** sRGB to linear, by byte (IEC 61966-2-1). */
-export const LINEAR = Float32Array.from({ length: 256 }, (_, i) => {
-  const c = i / 255;
-  return c <= 0.04045 ? c / 12.92 : ((c + 0.055) / 1.055) ** 2.4;
-});
-
-/** Bytes of sRGB for linear light, in 4096 steps. */
-export const ENCODED = Uint8ClampedArray.from({ length: 4097 }, (_, i) => {
-  const c = i / 4096;
-  return 255 * (c <= 0.0031308 ? 12.92 * c : 1.055 * c ** (1 / 2.4) - 0.055);
-});
-
 /** A channel at this is as bright as a picture can say. */
 export const CLIPPED = 253;
 

@@ -1,6 +1,7 @@
+import { ENCODED, LINEAR } from '../colour';
 import { checkRange, InputError } from '../errors';
 import { type Lens, lensOfQuad, scaleAt, toPixel } from './lens';
-import { CLIPPED, ENCODED, type Light, LINEAR, LUMINANCE, whiteAt } from './light';
+import { CLIPPED, type Light, LUMINANCE, whiteAt } from './light';
 import { type Box, type Luma, type Picture, type Quad, type Tinted } from './types';
 
 /** Sides a rectangle may have [mm], and pixels it needs across and is looked at with at most. */

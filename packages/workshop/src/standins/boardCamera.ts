@@ -6,6 +6,7 @@ import { type Picture } from '@zaffet/core/photo';
 import { normalQuantile, uniform } from '@zaffet/core/numeric';
 import { type Run } from '../runs/fold';
 import { boardLayers, carriedOutAtEnd } from '../boards/photo';
+import { hashOf } from './hashOf';
 
 /*
  * A camera over a sample board that ships with Zaffet, where there is none: simulated, and always called so. The board it
@@ -15,10 +16,6 @@ import { boardLayers, carriedOutAtEnd } from '../boards/photo';
 /** What a shop's paints are off the tables by, at most [standard deviations of what shops are off]. */
 const MOST = 1.5;
 const KINDS: readonly FactorKind[] = ['dry', 'slip', 'strain', 'tough', 'bond'];
-
-/** A number that tells texts apart: FNV-1a. */
-const hashOf = (text: string): number =>
-  [...text].reduce((hash, letter) => Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193), 0x811c9dc5) >>> 0;
 
 /** How far off the tables the media are that this camera's shop works with: the same on every board of it. */
 export function hiddenShop(media: readonly string[]): Learned {

@@ -1,6 +1,7 @@
 import { equilibriumMoisture } from '@zaffet/core/wood';
 import { normalQuantile, uniform } from '@zaffet/core/numeric';
 import { celsiusToKelvin } from '@zaffet/core/units';
+import { hashOf } from './hashOf';
 
 /*
  * A wood moisture meter with two pins that ships with Zaffet, where there is none: simulated, and always called so. It
@@ -23,13 +24,9 @@ export interface MeterReading {
   readonly content: number;
 }
 
-/** A number that tells boards apart by their ids: FNV-1a. */
-const boardOf = (id: string): number =>
-  [...id].reduce((hash, letter) => Math.imul(hash ^ letter.codePointAt(0)!, 0x01000193), 0x811c9dc5) >>> 0;
-
 /** Reads a part in some air: the same part reads the same. */
 export function meterReads(partId: string, temperatureC: number, humidity: number): MeterReading {
-  const board = boardOf(partId);
+  const board = hashOf(partId);
   const rest = equilibriumMoisture(celsiusToKelvin(temperatureC), humidity);
   const content = rest + FRESH * uniform(board, 0, 21) ** 2;
   const warm = WARM.perDegree * (temperatureC - WARM.at);

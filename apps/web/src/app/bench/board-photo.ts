@@ -2,17 +2,18 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { fault } from '@zaffet/contract';
 import { type BoardReading, type CellReading, CHECK_LINE } from '@zaffet/core/board';
 import { toHex } from '@zaffet/core/colour';
-import { type Correction, HOLDS, type Trust } from '@zaffet/core/photo';
+import { type Correction, HOLDS, type Picture, type Trust } from '@zaffet/core/photo';
 import { BOARD_NOTE_WORDS, figures, lengthText, perCent, PHOTO_TRUST_WORDS } from '@zaffet/words';
 import { BOARD_CAMERA_FOCAL, type Run } from '@zaffet/workshop';
 import { Units } from '../data/units';
 import { NumberField } from '../ui/number-field';
-import { openPhotograph, type Photograph, PhotographRefused } from '../ui/open-photograph';
-import { type BoardAnswer } from '../workers/photo-messages';
+import { type Photograph } from '../ui/open-photograph';
+import { PhotographButton } from '../ui/photograph-button';
+import { type BoardAnswer, type Progress } from '../workers/photo-messages';
 import { PhotoThread } from '../workers/photo-thread';
+import { Turns } from '../workers/thread';
 import { type CellTool, CellView } from './cell-view';
 import { type TakenReading } from '../ui/photo-sheet';
 
@@ -23,6 +24,8 @@ const LIMITS = {
   thickness: { min: 0, max: 50, step: 1, unit: 'mm' },
   stroke: { min: 0.1, max: 20, step: 0.5, unit: 'mm' },
 } as const;
+
+const UNREAD = 'The photograph could not be read. Choose it again, or another one.';
 
 /** What is being worked on, and how far. */
 interface Working {
@@ -36,7 +39,7 @@ const told = (trust: Trust): boolean => trust === 'measured' || trust === 'about
 /** A sample board read as a whole from a photograph of it in its printed frame. */
 @Component({
   selector: 'zf-board-photo',
-  imports: [CellView, MatButtonModule, MatDialogModule, MatProgressBarModule, NumberField],
+  imports: [CellView, MatButtonModule, MatDialogModule, MatProgressBarModule, NumberField, PhotographButton],
   providers: [PhotoThread],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './board-photo.html',
@@ -68,6 +71,9 @@ export class BoardPhoto {
   /** What was put right, by cell. */
   private readonly corrections = signal<readonly (readonly Correction[])[]>(this.parts.map(() => []));
   private readonly leftOut = signal<readonly number[]>([]);
+  private readonly turns = new Turns();
+  /** Whether the thread holds the board that was read. */
+  private held = false;
 
   protected readonly notes = computed(() =>
     (this.reading()?.notes ?? []).map((note) => BOARD_NOTE_WORDS[note]),
@@ -130,40 +136,34 @@ export class BoardPhoto {
     ];
   }
 
-  protected async open(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
-    input.value = '';
-    if (file === undefined) return;
+  protected opening(): void {
+    this.stop();
     this.trouble.set('');
     this.working.set({ what: 'Opening the photograph', share: 0 });
-    try {
-      this.photograph.set(await openPhotograph(file));
-    } catch (error) {
-      this.trouble.set(
-        error instanceof PhotographRefused ? error.message : fault('picture.unreadable').message,
-      );
-      this.working.set(null);
-      return;
-    }
+  }
+  protected refuse(why: string): void {
+    this.working.set(null);
+    this.trouble.set(why);
+  }
+  /** Another photograph: what was put right on the last one is no matter of this one. */
+  protected async look(photograph: Photograph): Promise<void> {
+    this.working.set(null);
+    this.photograph.set(photograph);
+    this.corrections.set(this.parts.map(() => []));
     await this.read();
   }
 
   /** The camera that ships with Zaffet. */
   protected async simulate(): Promise<void> {
-    const what = 'The simulated camera photographs a board that nobody painted';
-    this.trouble.set('');
-    this.working.set({ what, share: 0 });
-    try {
-      const picture = await this.thread.simulated(this.run, (done, of) => {
-        this.working.set({ what, share: done / of });
-      });
-      this.photograph.set({ picture, focal35: BOARD_CAMERA_FOCAL });
-    } catch {
-      if (this.working() !== null) this.trouble.set('The simulated camera failed. Try again.');
-      this.working.set(null);
-      return;
-    }
-    await this.read();
+    let picture: Picture | null = null;
+    await this.work(
+      'The simulated camera photographs a board that nobody painted',
+      async (progress) => {
+        picture = await this.thread.simulated(this.run, progress);
+      },
+      'The simulated camera failed. Try again.',
+    );
+    if (picture !== null) await this.look({ picture, focal35: BOARD_CAMERA_FOCAL });
   }
 
   protected setThickness(mm: number): void {
@@ -175,42 +175,50 @@ export class BoardPhoto {
     void this.read();
   }
 
-  protected async read(): Promise<void> {
+  /** Reads the photograph with what was put right on it. */
+  private async read(): Promise<void> {
     const photograph = this.photograph();
     if (photograph === null) return;
-    const what = 'Reading the board';
-    this.working.set({ what, share: 0 });
-    this.corrections.set(this.parts.map(() => []));
-    await this.answered(
-      this.thread.board(
-        photograph.picture,
-        this.run,
-        { thicknessMm: this.thickness(), focal35: photograph.focal35, checkLineMm: this.line() },
-        (done, of) => {
-          this.working.set({ what, share: done / of });
-        },
-      ),
+    await this.work(
+      'Reading the board',
+      async (progress) => {
+        const { picture, focal35 } = photograph;
+        const told = { thicknessMm: this.thickness(), focal35, checkLineMm: this.line() };
+        this.show(await this.thread.board(picture, this.run, told, this.corrections(), progress));
+        this.held = true;
+      },
+      UNREAD,
     );
   }
 
-  private async answered(answer: Promise<BoardAnswer>): Promise<void> {
+  /**
+   * Works on one thing at a time: what comes next ends what is under way, and only the last says how it ended.
+   * @param failed - what is said where it ends otherwise
+   */
+  private async work(what: string, go: (progress: Progress) => Promise<void>, failed: string): Promise<void> {
+    if (this.working() !== null) this.stop();
+    const mine = this.turns.take();
     this.trouble.set('');
+    this.working.set({ what, share: 0 });
     try {
-      const { read, refused } = await answer;
-      if (read !== null) this.reading.set(read);
-      if (refused !== null) {
-        this.reading.set(null);
-        this.trouble.set(refused);
-      }
+      await go((done, of) => {
+        if (mine()) this.working.set({ what, share: done / of });
+      });
     } catch {
-      if (this.working() !== null)
-        this.trouble.set('The photograph could not be read. Choose it again, or another one.');
+      if (mine()) this.trouble.set(failed);
     }
-    this.working.set(null);
+    if (mine()) this.working.set(null);
   }
 
-  /** Stops what is being worked on. */
+  private show({ read, refused }: BoardAnswer): void {
+    this.reading.set(read);
+    if (refused !== null) this.trouble.set(refused);
+  }
+
+  /** Stops what is being worked on; the thread forgets the board with it. */
   protected stop(): void {
+    this.turns.take();
+    this.held = false;
     this.working.set(null);
     this.thread.stop();
   }
@@ -228,8 +236,13 @@ export class BoardPhoto {
   private putRight(corrections: readonly Correction[]): void {
     const n = this.chosen();
     this.corrections.update((before) => before.with(n, corrections));
-    this.working.set({ what: `Reading ${this.parts[n]!.name} again`, share: 0 });
-    void this.answered(this.thread.putRight(n, corrections));
+    if (!this.held || this.working() !== null) void this.read();
+    else
+      void this.work(
+        `Reading ${this.parts[n]!.name} again`,
+        async () => this.show(await this.thread.putRight(n, corrections)),
+        UNREAD,
+      );
   }
 
   protected turn(n: number): void {

@@ -41,7 +41,7 @@ export class BoardsModel {
   });
 
   private readonly fits = new Latest((leftOut: readonly string[]) =>
-    this.thread.fit(this.runs() ?? [], leftOut),
+    this.thread.learn(this.runs() ?? [], leftOut),
   );
 
   /** Reads all runs, and fits what was measured. */

@@ -9,12 +9,13 @@ import {
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { fault, LIMITS } from '@zaffet/contract';
+import { LIMITS } from '@zaffet/contract';
 import { type PhotoReading, type Picture, type Quad, type Spot } from '@zaffet/core/photo';
 import { figures, lengthText, perCent, PHOTO_TRUST_WORDS } from '@zaffet/words';
 import { Units } from '../data/units';
 import { NumberField } from './number-field';
-import { openPhotograph, PhotographRefused } from './open-photograph';
+import { type Photograph } from './open-photograph';
+import { PhotographButton } from './photograph-button';
 import { PhotoThread } from '../workers/photo-thread';
 
 /** Corners begin so far in from those of the picture, and go by so much with a key, and with Shift [of its side]. */
@@ -39,7 +40,7 @@ export interface TakenReading {
 /** Cracks measured from a photograph: four corners are put on the part, its size is told, and what can be read is told. */
 @Component({
   selector: 'zf-photo-sheet',
-  imports: [MatButtonModule, MatDialogModule, NumberField],
+  imports: [MatButtonModule, MatDialogModule, NumberField, PhotographButton],
   providers: [PhotoThread],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './photo-sheet.html',
@@ -100,34 +101,29 @@ export class PhotoSheet {
     return read !== null && (read.spacingMm !== null || read.openingMm !== null);
   });
 
-  protected async open(input: HTMLInputElement): Promise<void> {
-    const file = input.files?.[0];
-    input.value = '';
-    if (file === undefined) return;
+  protected clear(): void {
     this.trouble.set('');
     this.read.set(null);
-    try {
-      const { picture } = await openPhotograph(file);
-      const canvas = this.canvas().nativeElement;
-      canvas.width = picture.width;
-      canvas.height = picture.height;
-      canvas
-        .getContext('2d')!
-        .putImageData(new ImageData(new Uint8ClampedArray(picture.data), picture.width), 0, 0);
-      this.picture.set(picture);
-      const far = 1 - INSET;
-      this.corners.set([
-        { x: INSET, y: INSET },
-        { x: far, y: INSET },
-        { x: far, y: far },
-        { x: INSET, y: far },
-      ]);
-    } catch (error) {
-      this.picture.set(null);
-      this.trouble.set(
-        error instanceof PhotographRefused ? error.message : fault('picture.unreadable').message,
-      );
-    }
+  }
+  protected refuse(why: string): void {
+    this.picture.set(null);
+    this.trouble.set(why);
+  }
+  protected show({ picture }: Photograph): void {
+    const canvas = this.canvas().nativeElement;
+    canvas.width = picture.width;
+    canvas.height = picture.height;
+    canvas
+      .getContext('2d')!
+      .putImageData(new ImageData(new Uint8ClampedArray(picture.data), picture.width), 0, 0);
+    this.picture.set(picture);
+    const far = 1 - INSET;
+    this.corners.set([
+      { x: INSET, y: INSET },
+      { x: far, y: INSET },
+      { x: far, y: far },
+      { x: INSET, y: far },
+    ]);
   }
 
   protected resize(changes: Partial<{ width: number; height: number }>): void {

@@ -27,7 +27,7 @@ export interface Taught {
 /** What the thread of boards is asked. */
 export interface BoardsWorker {
   /** Fits what is uncertain to all that was measured, but for cells that are left out. */
-  fit(runs: readonly ToldRun[], leftOut: readonly string[]): Taught;
+  learn(runs: readonly ToldRun[], leftOut: readonly string[]): Taught;
   /** How well each cell is foretold by the others. */
   leaveOut(runs: readonly ToldRun[], leftOut: readonly string[]): readonly LeftOut[];
   /** A board for a question about a part's finish; null where nothing of it cracks. */

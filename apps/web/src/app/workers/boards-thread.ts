@@ -17,8 +17,8 @@ export class BoardsThread implements OnDestroy {
     this.thread.stop();
   }
 
-  fit(runs: readonly ToldRun[], leftOut: readonly string[]): Promise<Taught> {
-    return this.thread.ask<Taught>((remote) => remote.fit(runs, leftOut));
+  learn(runs: readonly ToldRun[], leftOut: readonly string[]): Promise<Taught> {
+    return this.thread.ask<Taught>((remote) => remote.learn(runs, leftOut));
   }
 
   leaveOut(runs: readonly ToldRun[], leftOut: readonly string[]): Promise<readonly LeftOut[]> {

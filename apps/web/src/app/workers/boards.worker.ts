@@ -22,7 +22,7 @@ const kept = (cells: readonly Cell[], leftOut: readonly string[]): Cell[] =>
   cells.filter(({ id }) => !leftOut.includes(id));
 
 const worker: BoardsWorker = {
-  fit: (runs, leftOut) => {
+  learn: (runs, leftOut) => {
     const { cells, read } = measured(runs);
     const used = kept(read, leftOut);
     return { cells, calibration: used.length === 0 ? null : calibrate(used) };

@@ -25,8 +25,14 @@ export interface PhotoWorker {
     corners: Quad,
     size: { readonly width: number; readonly height: number },
   ): PhotoAnswer;
-  /** Reads the board of a run in its frame; it is kept, to be put right. */
-  board(picture: Picture, run: Run, told: PhotoTold, progress: Progress): BoardAnswer;
+  /** Reads the board of a run in its frame, with what was put right on each cell; it is kept, to be put right again. */
+  board(
+    picture: Picture,
+    run: Run,
+    told: PhotoTold,
+    corrections: readonly (readonly Correction[])[],
+    progress: Progress,
+  ): BoardAnswer;
   /** The board that was read last, with a cell put right by hand. */
   putRight(cell: number, corrections: readonly Correction[]): BoardAnswer;
   /** What the simulated camera sees of a run's board. */

@@ -29,8 +29,16 @@ export class PhotoThread implements OnDestroy {
     return this.thread.ask<PhotoAnswer>((remote) => remote.measure(picture, corners, size));
   }
 
-  board(picture: Picture, run: Run, told: PhotoTold, progress: Progress): Promise<BoardAnswer> {
-    return this.thread.ask<BoardAnswer>((remote) => remote.board(picture, run, told, proxy(progress)));
+  board(
+    picture: Picture,
+    run: Run,
+    told: PhotoTold,
+    corrections: readonly (readonly Correction[])[],
+    progress: Progress,
+  ): Promise<BoardAnswer> {
+    return this.thread.ask<BoardAnswer>((remote) =>
+      remote.board(picture, run, told, corrections, proxy(progress)),
+    );
   }
 
   putRight(cell: number, corrections: readonly Correction[]): Promise<BoardAnswer> {

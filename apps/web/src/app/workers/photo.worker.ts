@@ -19,11 +19,14 @@ let board: LookedAt | null = null;
 
 const worker: PhotoWorker = {
   measure: (picture, corners, size) => answer(() => measurePhoto(picture, corners, size)),
-  board: (picture, run, told, progress) =>
+  board: (picture, run, told, corrections, progress) =>
     answer(() => {
       const ask = boardAsk(run, told);
       board = lookAtBoard(picture, ask, (done) => {
         progress(done, ask.cells);
+      });
+      corrections.forEach((own, cell) => {
+        if (own.length > 0) board = putRight(board!, cell, own);
       });
       return boardReading(board);
     }),

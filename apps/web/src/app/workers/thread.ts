@@ -63,7 +63,7 @@ export class Thread<T> {
   }
 }
 
-/** Inside a worker: whose turn it is, where a newer request overtakes an older one. */
+/** Whose turn it is, where a newer request overtakes an older one. */
 export class Turns {
   private newest = 0;
 
