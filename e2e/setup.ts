@@ -45,7 +45,7 @@ export function zaffetConfig(port: number, changes: PlaywrightTestConfig): Playw
       url: `${baseURL}/api/health`,
       reuseExistingServer: false,
       timeout: 90_000,
-      env: { PORT: String(port), ZAFFET_DATA: data },
+      env: { PORT: String(port), ZAFFET_DATA: data, ZAFFET_BACKUPS: 'off' },
       gracefulShutdown: { signal: 'SIGTERM', timeout: 8000 },
     },
     ...changes,

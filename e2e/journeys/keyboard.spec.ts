@@ -69,6 +69,11 @@ const PAGES = {
   guide: 'main h2',
   shelf: '[data-item]',
   boards: 'tbody tr',
+  log: '.card',
+  'log/kept': 'tbody tr',
+  'log/backup': '#in',
+  'log/demo-log-boot-box': 'zf-run-record tbody tr',
+  'log/demo-log-boot-box/beside/demo-log-window-seat': 'ol li',
 } as const;
 
 /** @param rules - those looked at; all of them when left out */

@@ -93,14 +93,6 @@ test('the main views', async ({ page }) => {
 
   await plans.open();
   await plans.openPlan('Flag box, side');
-  await layers.finePicture();
-  await page.getByRole('radio', { name: 'Curves' }).click();
-  await page.locator('.layers li').last().scrollIntoViewIfNeeded();
-  await page.waitForTimeout(1500);
-  await page.screenshot({ path: file('layers-curves') });
-
-  await plans.open();
-  await plans.openPlan('Flag box, side');
   await page.getByRole('button', { name: 'Paint on it' }).click();
   await page.getByRole('button', { name: 'By use …' }).click();
   await page.getByRole('menuitem', { name: /^Handled/ }).click();
@@ -124,16 +116,6 @@ test('the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Mix', exact: true }).click();
   await page.waitForTimeout(800);
   await page.screenshot({ path: file('mix') });
-
-  await page.getByRole('link', { name: 'Layers', exact: true }).click();
-  await page.getByRole('button', { name: 'Begin from a method' }).click();
-  await page.waitForFunction(
-    () => document.querySelectorAll('zf-method-sheet canvas[data-quality="full"]').length >= 12,
-    null,
-    { timeout: 90_000 },
-  );
-  await page.screenshot({ path: file('methods') });
-  await page.keyboard.press('Escape');
 
   await plans.open();
   await plans.openPlan('Wash stand');
@@ -178,4 +160,13 @@ test('the bench on a tablet', async ({ page }) => {
   await page.getByRole('row').filter({ hasText: 'Cell 1' }).waitFor();
   await page.waitForTimeout(2500);
   await page.screenshot({ path: file('boards') });
+
+  await page.goto('/log');
+  await page.getByRole('link', { name: /Peg rail/ }).waitFor();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: file('log') });
+  await page.getByRole('link', { name: /Boot box/ }).click();
+  await page.getByRole('row', { name: /^Crack spacing/ }).waitFor();
+  await page.waitForTimeout(800);
+  await page.screenshot({ path: file('log-entry') });
 });

@@ -4,6 +4,7 @@ import { calibrateLines } from './calibrate';
 import { faceLines } from './face';
 import { fieldLines } from './field';
 import { liveLines } from './live';
+import { logLines } from './log';
 import { photoLines } from './photo';
 import { pieceLines } from './piece';
 import { planLines } from './plan';
@@ -24,6 +25,7 @@ const lines = {
   ...truthLines,
   ...calibrateLines,
   ...photoLines,
+  ...logLines,
   ...appLines,
 };
 const wanted = process.argv[2] ?? '';

@@ -280,6 +280,13 @@ describe('the server', () => {
     await request(app).put(API.shelfItem('tin-2')).send(tin).expect(400);
     expect((await mine()).length).toBe(1);
 
+    for (const pricePerL of [24, 24, 28])
+      await request(app).patch(API.shelfItem('tin-1')).send({ pricePerL }).expect(200);
+    const today = new Date().toISOString().slice(0, 10);
+    expect((await mine())[0]).toEqual(
+      jasmine.objectContaining({ pricePerL: 28, prices: [{ on: today, pricePerL: 28 }] }),
+    );
+
     await request(app).delete(API.shelfItem('tin-1')).expect(204);
     await request(app).delete(API.shelfItem('tin-1')).expect(204);
     expect(await mine()).toEqual([]);

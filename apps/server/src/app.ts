@@ -3,10 +3,14 @@ import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
 import { type Logger } from 'pino';
 import { airRoutes } from './air/routes';
+import { type DailyBackups } from './backup/daily';
+import { backupRoutes } from './backup/routes';
 import { calibrationRoutes } from './calibration/routes';
 import { type Database } from './db/client';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
+import { logRoutes } from './log';
+import { photoRoutes } from './photos/routes';
 import { planRoutes } from './plans/routes';
 import { runRoutes } from './runs/routes';
 import { type SheetMaker } from './sheet/maker';
@@ -19,7 +23,14 @@ export interface AppOptions {
   readonly sheets: SheetMaker;
   /** Where the built web application lies. */
   readonly webDirectory: string;
+  /** All the room that photographs may take [bytes]. */
+  readonly photosMost?: number;
+  /** What is kept of each day; null where nothing is. */
+  readonly daily?: DailyBackups | null;
 }
+
+/** As long as nothing else is set [bytes]. */
+const PHOTOS_MOST = 16e9;
 
 /** The most cells a plan's maps may have, packed, are 8 MB. */
 const BODY_LIMIT = '12mb';
@@ -49,7 +60,14 @@ const ownPagesOnly: RequestHandler = (request, response, next) => {
 };
 
 /** Builds the application; `main` listens, tests send requests to it. */
-export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express {
+export function buildApp({
+  db,
+  log,
+  sheets,
+  webDirectory,
+  photosMost = PHOTOS_MOST,
+  daily = null,
+}: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(ownHostOnly, ownPagesOnly, ...contentPolicy(), compression({ threshold: SMALL }));
@@ -66,6 +84,9 @@ export function buildApp({ db, log, sheets, webDirectory }: AppOptions): Express
   app.use(airRoutes(db, log));
   app.use(runRoutes(db));
   app.use(calibrationRoutes(db));
+  app.use(photoRoutes(db, photosMost));
+  app.use(logRoutes(db, log));
+  app.use(backupRoutes(db, photosMost, daily, log));
   app.use(webPages(webDirectory));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));

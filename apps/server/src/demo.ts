@@ -5,6 +5,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Database } from './db/client';
 import { marks } from './db/schema';
+import { keepPhoto } from './photos/queries';
 import { createPlan } from './plans/queries';
 import { takeEvents } from './runs/queries';
 import { putItem, putMeasures } from './shelf/queries';
@@ -17,7 +18,7 @@ const jsonIn = (directory: string): string[] =>
     .sort();
 
 /**
- * Loads the demo plans, shelf and runs into a new database, once and whole or not at all.
+ * Loads the demo plans, shelf, runs and photographs into a new database, once and whole or not at all.
  * @returns how many plans were loaded
  */
 export function loadDemo(db: Database, directory: string): Promise<number> {
@@ -34,6 +35,9 @@ export function loadDemo(db: Database, directory: string): Promise<number> {
     const shelf = parseShelf(JSON.parse(readFileSync(join(directory, '..', 'shelf.json'), 'utf8')));
     for (const item of shelf.items) await putItem(tx, item);
     await putMeasures(tx, shelf.measures);
+    const photos = join(directory, '..', 'photos');
+    for (const file of readdirSync(photos))
+      await keepPhoto(tx, file.replace(/\.\w+$/, ''), readFileSync(join(photos, file)), Infinity);
     const runs = join(directory, '..', 'runs');
     for (const file of jsonIn(runs)) {
       const { events } = JSON.parse(readFileSync(join(runs, file), 'utf8')) as { events: unknown[] };

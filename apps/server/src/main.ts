@@ -4,6 +4,7 @@ import { type AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { buildApp } from './app';
+import { DailyBackups } from './backup/daily';
 import { openEmbedded, openServer } from './db/client';
 import { loadDemo } from './demo';
 import { SheetMaker } from './sheet/maker';
@@ -41,7 +42,9 @@ async function start(): Promise<void> {
   say(databaseUrl === null ? `Opening the database in ${directory} …` : 'Opening the database server …');
   const database = await (databaseUrl === null ? openEmbedded(directory, end) : openServer(databaseUrl, log));
   const sheets = new SheetMaker();
+  const daily = settings.backups === null ? null : new DailyBackups(database.db, settings.backups, log);
   const close = async (): Promise<void> => {
+    await daily?.stop();
     await sheets.close();
     await database.close();
   };
@@ -49,7 +52,14 @@ async function start(): Promise<void> {
     const loaded = settings.demo ? await loadDemo(database.db, fromHere('../../../demo/plans')) : 0;
     if (loaded > 0) say(`Loaded ${loaded} demo plans.`);
     const server = createServer(
-      buildApp({ db: database.db, log, sheets, webDirectory: fromHere('../../../dist/web') }),
+      buildApp({
+        db: database.db,
+        log,
+        sheets,
+        daily,
+        webDirectory: fromHere('../../../dist/web'),
+        ...(settings.photosMost === null ? {} : { photosMost: settings.photosMost }),
+      }),
     );
     await new Promise<void>((resolve, reject) => {
       server.once('error', (error) => reject(new CannotStart(listenTrouble(settings, error))));
@@ -68,6 +78,7 @@ async function start(): Promise<void> {
     watch(
       'Zaffet has not moved for half a minute and is ended; what it has acknowledged is kept. Start it again.',
     );
+    daily?.start();
     const { port: listening } = server.address() as AddressInfo;
     say(`Zaffet is ready at http://${host.includes(':') ? `[${host}]` : host}:${listening}`);
   } catch (error) {

@@ -25,6 +25,8 @@ const USAGE = `usage: zaffet predict <plan file> ...
        zaffet measure <photograph>
          prints the cracks of a sample board in its printed frame as JSON, cell by
          cell; PNG or JPEG
+       zaffet restore <backup file> <new folder>
+         brings a backup into a data directory of its own
        --cells 1 to 9, --line what the frame's line of 100 mm measures, --thick how
          much the board stands above its frame [mm]
        --corners "x,y x,y x,y x,y" [px] and --size WIDTHxHEIGHT [mm] measure one

@@ -1,6 +1,8 @@
 import { type Plan } from './plan/types';
 import { type PlanFile } from './plan/file';
+import { type RestoreWay } from './backup/types';
 import { type Fault } from './errors';
+import { type LogQuery } from './log/types';
 
 /** Paths of the API; `:id` is a plan's id. */
 export const API = {
@@ -13,6 +15,9 @@ export const API = {
   /** The sheet of a sample board as a PDF, or one page of it as SVG. */
   boardSheet: (id: string, units: 'metric' | 'imperial', page?: string): string =>
     `/api/plans/${encodeURIComponent(id)}/board-sheet?units=${units}${page === undefined ? '' : `&page=${encodeURIComponent(page)}`}`,
+  /** A step's map on a part at its own size, to trace from: all tiles as a PDF, or one as SVG. */
+  trace: (id: string, partId: string, stepId: string, tile?: string): string =>
+    `/api/plans/${encodeURIComponent(id)}/map/${encodeURIComponent(partId)}/${encodeURIComponent(stepId)}${tile === undefined ? '' : `?tile=${encodeURIComponent(tile)}`}`,
   shelf: '/api/shelf',
   shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
   measures: '/api/shelf/measures',
@@ -25,6 +30,20 @@ export const API = {
   runEvents: (id: string): string => `/api/runs/${encodeURIComponent(id)}/events`,
   /** How many events a run has, each time there are more. */
   runStream: (id: string): string => `/api/runs/${encodeURIComponent(id)}/stream`,
+  log: '/api/log',
+  logFind: (query: LogQuery): string =>
+    `/api/log?${new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
+  logCsv: '/api/log/list.csv',
+  photos: '/api/photos',
+  /** A photograph as it came out of the camera, by the hash of its bytes; and no larger than a screen. */
+  photo: (hash: string): string => `/api/photos/${encodeURIComponent(hash)}`,
+  photoScreen: (hash: string): string => `/api/photos/${encodeURIComponent(hash)}/screen`,
+  backup: '/api/backup',
+  /** Backups that are kept beside the data, and one of them. */
+  backups: '/api/backups',
+  keptBackup: (name: string): string => `/api/backups/${encodeURIComponent(name)}`,
+  /** Brings a backup in, or only looks what it would change. */
+  restore: (way: RestoreWay, look: boolean): string => `/api/restore?way=${way}${look ? '&look=yes' : ''}`,
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

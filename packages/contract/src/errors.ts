@@ -38,6 +38,43 @@ export const ERRORS = {
     status: 404,
     message: 'This run is not here. It begins with its plan; send that first.',
   },
+  'log.invalid': { status: 400, message: 'The log cannot be searched for this.' },
+  'photo.not-found': {
+    status: 404,
+    message:
+      'This photograph is not here yet. It comes from the device that took it, as soon as that is online.',
+  },
+  'photo.invalid': {
+    status: 400,
+    message: 'This is no photograph that Zaffet can keep: send a JPEG, PNG or WebP file as it is.',
+  },
+  'photo.other': {
+    status: 400,
+    message:
+      'What came is not the photograph that was announced. It may be cut short or damaged; send it again.',
+  },
+  'photo.full': {
+    status: 507,
+    message:
+      'Photographs take all the room they may have here. Where the disk has more, set ZAFFET_PHOTOS_GB to it and start Zaffet again.',
+  },
+  'backup.unreadable': {
+    status: 400,
+    message: 'This is no backup that Zaffet wrote, or it is cut short or damaged. Nothing was changed.',
+  },
+  'backup.not-found': {
+    status: 404,
+    message: 'This backup is not kept any more. Choose one of those that are.',
+  },
+  'backup.too-new': {
+    status: 400,
+    message:
+      'This backup was written by a newer Zaffet. Update this one to bring it in. Nothing was changed.',
+  },
+  'backup.too-large': {
+    status: 413,
+    message: 'This file is larger than 8 GB; no backup is. Nothing was changed.',
+  },
   'air.unreadable': {
     status: 400,
     message:
@@ -89,6 +126,11 @@ export const ERRORS = {
   },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
+  'map.none': {
+    status: 404,
+    message:
+      'This step has no painted map on this part, or no such tile. Paint one in Look, and trace it then.',
+  },
   'board.none': {
     status: 404,
     message: 'This plan is no sample board. Make one in Boards, and print its sheet there.',

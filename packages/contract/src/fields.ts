@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { isInstant } from './plan/instant';
 import { LIMITS } from './plan/limits';
-import { ID, isStorable } from './text';
+import { ID, isStorable, PHOTO_HASH } from './text';
 
 /** A range as a refusal tells it. */
 export interface Range {
@@ -9,7 +9,7 @@ export interface Range {
   readonly max: number;
   readonly unit: string;
 }
-export type NumberField = Exclude<keyof typeof LIMITS, 'textLength'>;
+export type NumberField = Exclude<keyof typeof LIMITS, 'textLength' | 'noteLength'>;
 
 /** Hands the range on to whatever is refused, so that its sentence can say what is allowed. */
 const telling =
@@ -39,9 +39,11 @@ export const wanted = (key: NumberField): Joi.NumberSchema => number(key).allow(
 
 const storable: Joi.CustomValidator<string> = (value, helpers) =>
   isStorable(value) ? value : helpers.error('text.letters');
-/** A name somebody gave. */
-export const text = (): Joi.StringSchema =>
-  Joi.string().trim().max(LIMITS.textLength.max).custom(storable).required();
+/** A name somebody gave, or what else is told in so many letters. */
+export const text = (most: number = LIMITS.textLength.max): Joi.StringSchema =>
+  Joi.string().trim().max(most).custom(storable).required();
+/** What somebody wrote down. */
+export const lines = (): Joi.StringSchema => text(LIMITS.noteLength.max);
 
 /** Names that every object answers to would be found where nothing was filed under them. */
 const ownName: Joi.CustomValidator<string> = (value, helpers) =>
@@ -58,6 +60,8 @@ export const calendarDay = (): Joi.StringSchema =>
     .pattern(/^\d{4}-\d{2}-\d{2}$/, 'day')
     .custom(onCalendar)
     .required();
+
+export const photoHash = (): Joi.StringSchema => Joi.string().pattern(PHOTO_HASH, 'hash').required();
 
 export const oneOf = (values: readonly string[]): Joi.StringSchema =>
   Joi.string()

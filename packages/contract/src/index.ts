@@ -1,9 +1,11 @@
 export * from './air/types';
 export * from './api';
+export * from './backup/types';
 export * from './calibration/types';
 export * from './errors';
 export { type NamedColour, readGpl, writeGpl } from './formats/gpl';
 export { type FiledMap, filePlan, type PlanFile, unfilePlan } from './plan/file';
+export * from './log/types';
 export { isInstant } from './plan/instant';
 export { isZone } from './plan/zone';
 export { type Limit, LIMITS } from './plan/limits';
@@ -13,4 +15,4 @@ export * from './plan/types';
 export * from './runs/types';
 export * from './shelf/types';
 export * from './shop/types';
-export { ID, isStorable, plainText } from './text';
+export { ID, isStorable, PHOTO_HASH, plainText } from './text';

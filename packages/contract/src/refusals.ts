@@ -71,7 +71,7 @@ function sentence(path: string, { type, context = {} }: Joi.ValidationErrorItem)
     case 'object.min':
       return `${path} names no field; name at least one.`;
     case 'string.max':
-      return `${path} is too long; at most ${LIMITS.textLength.max} characters.`;
+      return `${path} is too long; at most ${told('limit')} characters.`;
     case 'string.empty':
       return `${path} is empty; give it a name.`;
     case 'array.unique':

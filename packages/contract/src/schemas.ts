@@ -33,6 +33,7 @@ import {
   flag,
   id,
   instant,
+  lines,
   list,
   number,
   oneOf,
@@ -100,10 +101,14 @@ const tint = Joi.object({ name: text().allow(''), colour: colour(), strength: nu
   .allow(null)
   .required();
 
+/** What somebody wants to remember at a step; mostly nothing. */
+const note = lines().allow('').optional();
+
 const film = {
   id: id(),
   start,
   off: flag(),
+  note,
   // Checked against the plan's own media as well, by `knownMedia`.
   medium: Joi.string().required(),
   colourName: text().allow(''),
@@ -153,6 +158,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     id: id(),
     start,
     off: flag(),
+    note,
     kind: oneOf(['resist']),
     agent: oneOf(RESIST_AGENTS),
     thicknessUm: number('thicknessUm'),
@@ -163,6 +169,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     id: id(),
     start,
     off: flag(),
+    note,
     kind: oneOf(['heat']),
     tool: oneOf(HEAT_TOOLS),
     durationS: number('durationS'),
@@ -172,6 +179,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     id: id(),
     start,
     off: flag(),
+    note,
     kind: oneOf(['rewet']),
     amountUm: number('amountUm'),
     tint,
@@ -181,6 +189,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     id: id(),
     start,
     off: flag(),
+    note,
     kind: oneOf(['distress']),
     tool: oneOf(DISTRESS_TOOLS),
     grit: Joi.number()
@@ -192,11 +201,20 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     tint,
     ...placed,
   }),
-  wipe: Joi.object({ id: id(), start, off: flag(), kind: oneOf(['wipe']), degrease: flag(), ...placed }),
+  wipe: Joi.object({
+    id: id(),
+    start,
+    off: flag(),
+    note,
+    kind: oneOf(['wipe']),
+    degrease: flag(),
+    ...placed,
+  }),
   wait: Joi.object({
     id: id(),
     start,
     off: flag(),
+    note,
     kind: oneOf(['wait']),
     durationMin: number('durationMin'),
   }),
@@ -204,6 +222,7 @@ const STEPS: Readonly<Record<(typeof STEP_KINDS)[number], Joi.ObjectSchema>> = {
     id: id(),
     start,
     off: flag(),
+    note,
     kind: oneOf(['companion']),
     task: oneOf(COMPANION_TASKS),
     handsMin: number('handsMin'),

@@ -6,6 +6,9 @@ const BROKEN = /[\p{Cs}\0]/u;
 /** What ids and keys are made of. */
 export const ID = /^[A-Za-z0-9_-]{1,64}$/;
 
+/** SHA-256 of a photograph, in hexadecimal digits. */
+export const PHOTO_HASH = /^[0-9a-f]{64}$/;
+
 /** Whether a text can be stored and written to a file as it is. */
 export const isStorable = (text: string): boolean => !BROKEN.test(text);
 

@@ -1,9 +1,17 @@
-import { type Plan, type PlanStep, type RunEvent, type Verdict, type VerdictTime } from '@zaffet/contract';
+import {
+  type Fate,
+  type PhotoTime,
+  type Plan,
+  type PlanStep,
+  type RunEvent,
+  type Verdict,
+  type VerdictTime,
+} from '@zaffet/contract';
 import { HAZARD_CODES, type HazardCode } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { isOf, type Medium } from '@zaffet/core/media';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
-import { perCent, um } from './format';
+import { figures, perCent, um } from './format';
 import { hazardWords } from './hazards';
 import { stepTitle } from './names';
 
@@ -168,6 +176,23 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
   bad: 'Not what I wanted',
 };
 
+/** What a photograph shows a piece as. */
+export const PHOTO_TIME_WORDS: Readonly<Record<PhotoTime, string>> = {
+  before: 'Before',
+  wet: 'Wet',
+  drying: 'While it dries',
+  dry: 'Dry',
+  sealed: 'Sealed',
+  'in-use': 'After use',
+};
+/** What became of a piece. */
+export const FATE_WORDS: Readonly<Record<Fate, string>> = {
+  kept: 'kept',
+  sold: 'sold',
+  given: 'given away',
+  stripped: 'stripped again',
+};
+
 /** Reasons a step is left out, to choose from. */
 export const SKIP_REASONS = [
   'not needed here',
@@ -240,6 +265,16 @@ export function toldText(event: RunEvent, plan: Plan): string {
       const said = [event.verdict === null ? '' : VERDICT_WORDS[event.verdict], event.text];
       return `${VERDICT_TIME_WORDS[event.when]}: ${said.filter(Boolean).join(', ')}`;
     }
+    case 'photo':
+      return [`Photograph, ${PHOTO_TIME_WORDS[event.when].toLowerCase()}`, event.text]
+        .filter(Boolean)
+        .join(': ');
+    case 'used':
+      return `Off the shelf: ${figures(event.amountMl)} mL of ${event.name}`;
+    case 'details':
+      return ['About the piece', event.forWhom, event.fate === null ? '' : FATE_WORDS[event.fate]]
+        .filter(Boolean)
+        .join(', ');
     case 'taken-back':
       return 'Took something back';
     case 'paused':

@@ -15,6 +15,7 @@ import {
 } from '@zaffet/core/board';
 import { quantities } from '@zaffet/core/quantity';
 import { basisOf, isBoard, partPlan, sittings, timetable } from '@zaffet/workshop';
+import { escapedText, svgLine, svgNumber, svgPage, svgRect, svgText } from './svg';
 import { BOARD_PAGE_WORDS, BOARD_PAGES, type BoardPageKey } from './calibration';
 import { figures, um, type UnitSystem, volume } from './format';
 import { startWords, stepTitle } from './names';
@@ -32,27 +33,15 @@ const MARGIN = 12;
 const INK = '#000';
 const QUIET = '#5c6168';
 
-const escaped = (text: string): string => text.replace(/[&<>"]/g, (letter) => `&#${letter.codePointAt(0)!};`);
-const fixed = (value: number): string => Number(value.toFixed(3)).toString();
-
-const rect = (x: number, y: number, width: number, height: number, rest: string): string =>
-  `<rect x="${fixed(x)}" y="${fixed(y)}" width="${fixed(width)}" height="${fixed(height)}" ${rest}/>`;
-const line = (x1: number, y1: number, x2: number, y2: number, wide = 0.2, colour = INK): string =>
-  `<line x1="${fixed(x1)}" y1="${fixed(y1)}" x2="${fixed(x2)}" y2="${fixed(y2)}" stroke="${colour}" stroke-width="${wide}"/>`;
-/** Text of so many millimetres. */
-const text = (x: number, y: number, size: number, words: string, rest = ''): string =>
-  `<text x="${fixed(x)}" y="${fixed(y)}" font-size="${size}" font-family="Roboto, sans-serif" ${rest}>${escaped(words)}</text>`;
-
-const page = (shapes: readonly string[], title: string): string =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="${PAGE.width}mm" height="${PAGE.height}mm" viewBox="0 0 ${PAGE.width} ${PAGE.height}"><title>${escaped(title)}</title>${rect(0, 0, PAGE.width, PAGE.height, 'fill="#fff"')}${shapes.join('')}</svg>`;
+const page = (shapes: readonly string[], title: string): string => svgPage(PAGE, shapes, escapedText(title));
 
 /** The line to be measured, with its ends. */
 const checkLine = (x: number, y: number): string[] => [
-  line(x, y, x + CHECK_LINE.meant, y, 0.3),
-  line(x, y - 3, x, y + 3, 0.3),
-  line(x + CHECK_LINE.meant, y - 3, x + CHECK_LINE.meant, y + 3, 0.3),
-  text(x, y + 8, 4, `From end to end ${CHECK_LINE.meant} mm. Measure it:`),
-  text(x, y + 14, 4, 'what it comes to is asked with the photograph.'),
+  svgLine(x, y, x + CHECK_LINE.meant, y, 0.3),
+  svgLine(x, y - 3, x, y + 3, 0.3),
+  svgLine(x + CHECK_LINE.meant, y - 3, x + CHECK_LINE.meant, y + 3, 0.3),
+  svgText(x, y + 8, 4, `From end to end ${CHECK_LINE.meant} mm. Measure it:`),
+  svgText(x, y + 14, 4, 'what it comes to is asked with the photograph.'),
 ];
 
 /** A piece of the frame, at its own size. */
@@ -76,7 +65,7 @@ function framePage(name: BoardPageKey, piece: number): string {
       white
         ? []
         : [
-            rect(
+            svgRect(
               x - MARK / 2 + (k % MODULES) * module,
               y - MARK / 2 + Math.floor(k / MODULES) * module,
               module,
@@ -89,18 +78,18 @@ function framePage(name: BoardPageKey, piece: number): string {
   const greys = patchesOf(piece).map(({ ink, off }) => {
     const { x, y } = at(off);
     const level = Math.round(255 * (1 - ink));
-    return rect(x - PATCH / 2, y - PATCH / 2, PATCH, PATCH, `fill="rgb(${level},${level},${level})"`);
+    return svgRect(x - PATCH / 2, y - PATCH / 2, PATCH, PATCH, `fill="rgb(${level},${level},${level})"`);
   });
   // The board's two edges from this corner, with a tick a centimetre on the paper's side.
   const [ex, ey] = [-side.x * (BOARD.width / 2), -side.y * (BOARD.height / 2)];
   const ticks = [
     ...Array.from({ length: BOARD.width / 20 + 1 }, (_, k) => {
       const x = corner.x - side.x * 10 * k;
-      return line(x, corner.y, x, corner.y + side.y * (k % 5 === 0 ? 3 : 2), 0.15);
+      return svgLine(x, corner.y, x, corner.y + side.y * (k % 5 === 0 ? 3 : 2), 0.15);
     }),
     ...Array.from({ length: BOARD.height / 20 + 1 }, (_, k) => {
       const y = corner.y - side.y * 10 * k;
-      return line(corner.x, y, corner.x + side.x * (k % 5 === 0 ? 3 : 2), y, 0.15);
+      return svgLine(corner.x, y, corner.x + side.x * (k % 5 === 0 ? 3 : 2), y, 0.15);
     }),
   ];
   const outer = { x: corner.x + side.x * ARM, y: corner.y + side.y * ARM };
@@ -112,7 +101,7 @@ function framePage(name: BoardPageKey, piece: number): string {
     [outer.x, corner.y + ey],
     [corner.x, corner.y + ey],
   ];
-  const path = `<polygon points="${outline.map(([x, y]) => `${fixed(x!)},${fixed(y!)}`).join(' ')}" fill="none" stroke="${QUIET}" stroke-width="0.2"/>`;
+  const path = `<polygon points="${outline.map(([x, y]) => `${svgNumber(x!)},${svgNumber(y!)}`).join(' ')}" fill="none" stroke="${QUIET}" stroke-width="0.2"/>`;
   // What is cut away carries what is to be read.
   const left = Math.min(corner.x, corner.x + ex) + 14;
   const top = Math.min(corner.y, corner.y + ey) + 40;
@@ -122,10 +111,10 @@ function framePage(name: BoardPageKey, piece: number): string {
       ...marks,
       ...greys,
       ...ticks,
-      text(left, top, 7, `${BOARD_PAGE_WORDS[name]} of the frame`),
-      text(left, top + 10, 4, 'Print at its own size, not fitted to the page.'),
-      text(left, top + 16, 4, `Cut along the line. Lay its inner edges against the ${where} corner`),
-      text(
+      svgText(left, top, 7, `${BOARD_PAGE_WORDS[name]} of the frame`),
+      svgText(left, top + 10, 4, 'Print at its own size, not fitted to the page.'),
+      svgText(left, top + 16, 4, `Cut along the line. Lay its inner edges against the ${where} corner`),
+      svgText(
         left,
         top + 22,
         4,
@@ -137,13 +126,14 @@ function framePage(name: BoardPageKey, piece: number): string {
   );
 }
 
-/** What goes on a cell, film by film: what, how much, when. */
+/** What is done on a cell, step by step: what, of a film how much, and when. */
 function cellFilms(plan: Plan, partId: string, units: UnitSystem): string[][] {
   const own = partPlan(plan, partId);
   const amounts = quantities(basisOf(own).plan);
   return own.steps.flatMap((step): string[][] => {
     const amount = amounts.find(({ stepId }) => stepId === step.id);
-    if (amount === undefined || !isFilmStep(step)) return [];
+    if (amount === undefined || !isFilmStep(step))
+      return isFilmStep(step) ? [] : [[stepTitle(step, plan.media), startWords(step.start)]];
     const thick = um(step.thicknessUm * 1e-6, units);
     const much = `${volume(amount.volume, units)}, ${figures(1000 * amount.mass)} g`;
     return [[`${stepTitle(step, plan.media)}, ${thick}`, much, startWords(step.start)]];
@@ -156,7 +146,7 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
   const [left, top] = [MARGIN, 30];
   const place = (value: number): number => value * scale;
   const map = [
-    rect(
+    svgRect(
       left,
       top,
       place(BOARD.width),
@@ -167,8 +157,8 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
       const box = cellBox(n);
       const [x, y, side] = [left + place(box.left), top + place(box.top), place(CELL.side)];
       return [
-        rect(x, y, side, side, `fill="none" stroke="${INK}" stroke-width="0.3"`),
-        text(x + side / 2, y + side / 2 + 4, 11, String(n + 1), 'text-anchor="middle"'),
+        svgRect(x, y, side, side, `fill="none" stroke="${INK}" stroke-width="0.3"`),
+        svgText(x + side / 2, y + side / 2 + 4, 11, String(n + 1), 'text-anchor="middle"'),
       ];
     }),
   ];
@@ -180,24 +170,32 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
   );
   const cells = plan.piece.parts.map(({ id, name }) => ({ name, films: cellFilms(plan, id, units) }));
   const first = cells[0]!.films;
-  const same = first.filter((film, k) => cells.every(({ films }) => `${films[k]}` === `${film}`));
+  // Alike on all, in the same place from the first on.
+  const unlike = first.findIndex((film, k) => cells.some(({ films }) => `${films[k]}` !== `${film}`));
+  const same = unlike < 0 ? first : first.slice(0, unlike);
   const columns = 3;
   const own = cells.map(({ name, films }) => ({
     name,
-    lines: films.filter((_, k) => !same.includes(first[k]!)).flat(),
+    lines: films.slice(same.length).flat(),
   }));
   const below = top + place(BOARD.height) + 12;
-  const all = same.map(([what, much, when]) => `${what}: ${much} a cell, ${when}`);
+  const all = same.map((line) =>
+    line.length === 3 ? `${line[0]}: ${line[1]} a cell, ${line[2]}` : line.join(', '),
+  );
   const from = below + (all.length === 0 ? 0 : 10 + 4 * all.length);
-  const rowHeight = 12 + 4 * Math.max(...own.map(({ lines }) => lines.length));
+  const rows = Math.ceil(own.length / columns);
+  const needed = 12 + 4 * Math.max(...own.map(({ lines }) => lines.length));
+  // Long recipes on many cells are set smaller, so that the page holds them.
+  const small = Math.min(1, (PAGE.height - MARGIN - from) / (needed * rows));
+  const rowHeight = needed * small;
   const told = [
-    ...(all.length === 0 ? [] : [text(left, below, 4.5, 'On every cell', 'font-weight="bold"')]),
-    ...all.map((words, k) => text(left, below + 5 + 4 * k, 3, words)),
+    ...(all.length === 0 ? [] : [svgText(left, below, 4.5, 'On every cell', 'font-weight="bold"')]),
+    ...all.map((words, k) => svgText(left, below + 5 + 4 * k, 3, words)),
     ...own.flatMap(({ name, lines }, n) => {
       const [x, y] = [left + (n % columns) * 63, from + Math.floor(n / columns) * rowHeight];
       return [
-        text(x, y, 4.5, name, 'font-weight="bold"'),
-        ...lines.map((words, k) => text(x, y + 5 + 4 * k, 3, words)),
+        svgText(x, y, 4.5 * small, name, 'font-weight="bold"'),
+        ...lines.map((words, k) => svgText(x, y + (5 + 4 * k) * small, 3 * small, words)),
       ];
     }),
   ];
@@ -205,18 +203,18 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
   const most = Math.floor(place(BOARD.height) / 5) - 1;
   return page(
     [
-      text(left, 18, 7, plan.name),
-      text(
+      svgText(left, 18, 7, plan.name),
+      svgText(
         left,
         25,
         3.6,
         `${CELL.side} mm a cell, taped off, ${cellBox(1).left - cellBox(0).left - CELL.side} mm between. Weigh each film as it is brushed.`,
       ),
       ...map,
-      text(right, top + 4, 4.5, 'In this order', 'font-weight="bold"'),
-      ...order.slice(0, most).map((words, k) => text(right, top + 10 + 5 * k, 3, words)),
+      svgText(right, top + 4, 4.5, 'In this order', 'font-weight="bold"'),
+      ...order.slice(0, most).map((words, k) => svgText(right, top + 10 + 5 * k, 3, words)),
       ...(order.length > most
-        ? [text(right, top + 10 + 5 * most, 3, 'and on: see Days', `fill="${QUIET}"`)]
+        ? [svgText(right, top + 10 + 5 * most, 3, 'and on: see Days', `fill="${QUIET}"`)]
         : []),
       ...told,
     ],

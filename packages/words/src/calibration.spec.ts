@@ -1,6 +1,6 @@
 import { type Lesson } from '@zaffet/core/calibrate';
 import { type FactorKey } from '@zaffet/core/media';
-import { lessonText } from './calibration';
+import { boardTeaches, cellExpected, lessonText } from './calibration';
 
 const lesson = (key: FactorKey, factor: number): Lesson => ({ key, factor, within: 1.12, withinBefore: 2 });
 
@@ -17,6 +17,25 @@ describe('what was learned, in words', () => {
       /bears 30 % less than the table before it cracks/,
     );
     expect(lessonText(lesson('wear:sand', 1.01), [])).toMatch(/^Sandpaper takes off as the table says/);
+  });
+
+  it('says what a board would teach: lengths by a share of them, chips by shares', () => {
+    expect(boardTeaches({ asked: ['spacing', 'opening'], before: 1.5, after: [1.3, 1.2] })).toBe(
+      'Spacing and opening are foretold to within 50 % as it is known now, to within 30 % after one cell, to within 20 % after all 2.',
+    );
+    // Odds of three to one are three quarters.
+    expect(boardTeaches({ asked: ['chips'], before: 3, after: [1.5] })).toContain(
+      'between 25 % and 75 % as it is known now, between 40 % and 60 % after one cell',
+    );
+  });
+
+  it('says what is expected of a cell, and leaves out what nobody would see', () => {
+    expect(cellExpected({ spacing: 0.006, opening: 0.0005, chips: 0.001, worn: 0, under: 0.2 })).toBe(
+      'expected: cracks every 6 mm, 0.5 mm open',
+    );
+    expect(cellExpected({ spacing: null, opening: null, chips: 0.3, worn: 0.1, under: 0.4 })).toBe(
+      'expected: no cracks, 30 % chipped, 10 % worn',
+    );
   });
 
   it('names media of the painter’s own', () => {

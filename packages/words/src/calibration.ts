@@ -3,7 +3,8 @@ import { type Lesson, type Reading } from '@zaffet/core/calibrate';
 import { type FactorKind } from '@zaffet/core/media';
 import { type Trust } from '@zaffet/core/photo';
 import { type DistressTool } from '@zaffet/core/tools';
-import { type BoardQuestion } from '@zaffet/workshop';
+import { type WishKey } from '@zaffet/core/solve';
+import { type BoardQuestion, type Teaches } from '@zaffet/workshop';
 import { duration, figures, lengthShown, perCent, type UnitSystem } from './format';
 import { mediumName, TOOL_NAMES } from './names';
 
@@ -83,7 +84,46 @@ export const QUESTION_WORDS: Readonly<
     name: 'How thick, and when?',
     how: 'Several thicknesses of what lies below, each after several waits.',
   },
+  chips: {
+    name: 'Does it chip?',
+    how: 'Over what it lies on, thicker, and without it; after several waits; with what takes paint off once and twice over.',
+  },
+  school: {
+    name: 'Which way of working?',
+    how: 'The ways that come nearest to the look, in the finish’s own colours, side by side.',
+  },
 };
+
+/** How well what is asked of a board is foretold now, and with its cells; nothing where it is only to be looked at. */
+export function boardTeaches({ asked, before, after }: Teaches): string {
+  const chips = asked.includes('chips');
+  // Of a share it is the odds that are off by a factor: told where half of it chips.
+  const within = (factor: number): string =>
+    chips
+      ? `between ${perCent(1 / (1 + factor))} and ${perCent(factor / (1 + factor))}`
+      : `to within ${figures(100 * (factor - 1))} %`;
+  const [one, last] = [after[0]!, after.at(-1)!];
+  const what = chips
+    ? 'Where half of it is to chip, 8 in 10 cells come out'
+    : 'Spacing and opening are foretold';
+  return `${what} ${within(before)} as it is known now, ${within(one)} after one cell, ${within(last)} after all ${after.length}.`;
+}
+
+/** What is expected of a cell of a board. */
+export function cellExpected(
+  { spacing, opening, chips, worn }: Readonly<Record<WishKey, number | null>>,
+  units: UnitSystem = 'metric',
+): string {
+  const of = [
+    spacing === null ? 'no cracks' : `cracks every ${lengthText(spacing, units)}`,
+    ...(opening === null ? [] : [`${lengthText(opening, units)} open`]),
+    ...(chips === null || chips < SEEN ? [] : [`${perCent(chips)} chipped`]),
+    ...(worn === null || worn < SEEN ? [] : [`${perCent(worn)} worn`]),
+  ];
+  return `expected: ${of.join(', ')}`;
+}
+/** Less of it nobody sees. */
+const SEEN = 0.005;
 
 /** What a factor changes; `by` says how much. */
 const TOLD: Readonly<Record<FactorKind, (subject: string, by: string) => string>> = {

@@ -50,6 +50,7 @@ export function stepClauses(step: PlanStep, plan: Pick<PartPlan, 'media' | 'part
   parts.push(...placedWords(step));
   if (step.kind === 'companion') parts.push(...besideWords(step));
   if (step.id in plan.part.maps) parts.push('more here and less there, as on the map');
+  if (step.note !== undefined && step.note !== '') parts.push(`remember: ${step.note}`);
   return parts;
 }
 

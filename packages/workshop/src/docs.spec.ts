@@ -59,6 +59,7 @@ describe('documents that repeat a table of the code', () => {
       'air.md',
       'bench.md',
       'boards.md',
+      'formats.md',
       'guide.md',
       'model.md',
       'plan-file.md',

@@ -10,7 +10,11 @@ const TOLD = 50;
 
 /** What the shop has learned: only ever added to; taken back by adding what held before, or nothing. */
 export async function readCalibrations(db: Database, most = TOLD): Promise<KeptCalibration[]> {
-  const rows = await db.select().from(calibrations).orderBy(desc(calibrations.id)).limit(most);
+  const rows = await db
+    .select()
+    .from(calibrations)
+    .orderBy(desc(calibrations.at), desc(calibrations.id))
+    .limit(most);
   return rows.map(({ id, at, file }) => ({ ...file, id, at: at.toISOString() }));
 }
 

@@ -1,4 +1,5 @@
 import { PGlite } from '@electric-sql/pglite';
+import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { sql } from 'drizzle-orm';
 import { type PgDatabase, type PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { mkdirSync } from 'node:fs';
@@ -54,7 +55,14 @@ export async function openEmbedded(told: string, failed: (sentence: string) => n
     release = lockDirectory(directory);
     const open = async (folder: string): Promise<{ client: PGlite; files: DurableFS }> => {
       const files = new DurableFS(folder, (code) => failed(diskTrouble(directory, code)));
-      return { files, client: await PGlite.create({ fs: files, startParams: START_PARAMETERS }) };
+      return {
+        files,
+        client: await PGlite.create({
+          fs: files,
+          startParams: START_PARAMETERS,
+          extensions: { pg_trgm },
+        }),
+      };
     };
     await readyFolder(directory, async (folder) => {
       try {
@@ -69,7 +77,7 @@ export async function openEmbedded(told: string, failed: (sentence: string) => n
     });
     const { client, files } = await open(directory).catch((error: unknown) => {
       throw new CannotStart(
-        `The database in ${directory} cannot be opened; it may be damaged or made by another version (${causeOf(error)}). Put the whole folder back from a backup, or set ZAFFET_DATA to an empty one.`,
+        `The database in ${directory} cannot be opened; it may be damaged or made by another version (${causeOf(error)}). Bring a backup into a new folder with npx zaffet restore FILE FOLDER, or set ZAFFET_DATA to an empty one.`,
       );
     });
     const { drizzle } = await import('drizzle-orm/pglite');

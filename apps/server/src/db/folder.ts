@@ -96,7 +96,7 @@ export async function readyFolder(directory: string, make: (folder: string) => P
   const others = names.filter((name) => name !== FIRST);
   if (others.includes('pg_wal') || others.includes('global'))
     throw new CannotStart(
-      `The database in ${directory} is damaged: its file ${VERSION} is missing. Put the whole folder back from a backup, or set ZAFFET_DATA to an empty one.`,
+      `The database in ${directory} is damaged: its file ${VERSION} is missing. Bring a backup into a new folder with npx zaffet restore FILE FOLDER, or set ZAFFET_DATA to an empty one.`,
     );
   if (others.length > 0)
     throw new CannotStart(

@@ -1,5 +1,16 @@
-import { type CalibrationFile, type PlanFile, type RunEvent, type ShelfItem } from '@zaffet/contract';
 import {
+  type CalibrationFile,
+  type LogEntry,
+  type PhotoType,
+  type PlanFile,
+  type RunEvent,
+  type ShelfItem,
+  type Verdict,
+} from '@zaffet/contract';
+import { sql } from 'drizzle-orm';
+import {
+  customType,
+  index,
   integer,
   jsonb,
   pgTable,
@@ -72,6 +83,55 @@ export const calibrations = pgTable('calibrations', {
   at: timestamp({ withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   file: jsonb().$type<CalibrationFile>().notNull(),
 });
+
+/** Bytes go in as base64 (RFC 4648): the embedded database writes a byte at a time otherwise, 50 times slower. */
+const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({
+  dataType: () => 'bytea',
+  toDriver: (bytes) => sql`decode(${Buffer.from(bytes).toString('base64')}, 'base64')`,
+});
+const tsvector = customType<{ data: string }>({ dataType: () => 'tsvector' });
+
+/** Photographs by the SHA-256 of their bytes: as they came out of the camera, and no larger than a screen. */
+export const photos = pgTable('photos', {
+  hash: text().primaryKey(),
+  type: text().$type<PhotoType>().notNull(),
+  size: integer().notNull(),
+  bytes: bytea().notNull(),
+  screen: bytea(),
+});
+
+/**
+ * What the log is searched by: worked out from the runs, and worked out again where a run has gone on since.
+ * Nothing is in it that its run does not say.
+ */
+export const logEntries = pgTable(
+  'log_entries',
+  {
+    run: text()
+      .primaryKey()
+      .references(() => runs.id),
+    /** Events of the run that it was worked out from, and how it was. */
+    upTo: integer('up_to').notNull(),
+    version: integer().notNull(),
+    doneAt: timestamp('done_at', { withTimezone: true, mode: 'date' }).notNull(),
+    schools: text().array().notNull(),
+    media: text().array().notNull(),
+    colours: text().array().notNull(),
+    verdict: text().$type<Verdict>(),
+    spacingMm: real('spacing_mm'),
+    chipped: real(),
+    humidity: real(),
+    entry: jsonb().$type<LogEntry>().notNull(),
+    words: text().notNull(),
+    search: tsvector().notNull(),
+  },
+  ({ search }) => [index('log_search').using('gin', search)],
+);
+
+/** Every word of the log, once: what a slip of the pen may have meant. */
+export const logWords = pgTable('log_words', { word: text().primaryKey() }, ({ word }) => [
+  index('log_words_like').using('gin', sql`${word} gin_trgm_ops`),
+]);
 
 /** Facts about this shop's database itself: that the demo was loaded, what the painter measures with. */
 export const marks = pgTable('marks', { key: text().primaryKey(), value: text().notNull() });

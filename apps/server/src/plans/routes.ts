@@ -96,5 +96,17 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
         .type('image/svg+xml')
         .send(made);
   });
+  router.get('/api/plans/:id/map/:part/:step', async (request, response) => {
+    const { name, plan } = await openPlan(db, request.params.id);
+    const { part: partId, step: stepId } = request.params;
+    const { tile } = request.query;
+    const page = typeof tile === 'string' ? tile : null;
+    const made = await sheets.make({ kind: 'trace', plan, partId, stepId, page });
+    const [end, type] = page === null ? ['pdf', 'application/pdf'] : ['svg', 'image/svg+xml'];
+    response
+      .attachment(fileName(name, `-map${page === null ? '' : `-${page}`}.${end}`))
+      .type(type)
+      .send(made);
+  });
   return router;
 }

@@ -21,7 +21,15 @@ export interface BoardOrder {
   /** Name of the page, as `boardPages` has them; null for all as a PDF. */
   readonly page: string | null;
 }
-export type SheetOrder = JobOrder | BoardOrder;
+/** A step's map on a part to trace from: all tiles, or one as SVG. */
+export interface TraceOrder {
+  readonly kind: 'trace';
+  readonly plan: Plan;
+  readonly partId: string;
+  readonly stepId: string;
+  readonly page: string | null;
+}
+export type SheetOrder = JobOrder | BoardOrder | TraceOrder;
 
 /** Longest that a sheet may take, waiting included [ms]. */
 const WITHIN = 60_000;
@@ -41,12 +49,12 @@ export class SheetMaker {
 
   constructor(private readonly within = WITHIN) {}
 
-  /** @throws ZaffetError `sheet.too-long`, `server.busy`, or `board.none` where there is no such page */
+  /** @throws ZaffetError `sheet.too-long`, `server.busy`, or `board.none` or `map.none` where there is no such page */
   async make(order: SheetOrder): Promise<Buffer> {
     const limit = AbortSignal.timeout(this.within);
     try {
       const made = (await this.pool.run(order, { signal: limit })) as Uint8Array | null;
-      if (made === null) throw new ZaffetError(fault('board.none'));
+      if (made === null) throw new ZaffetError(fault(order.kind === 'trace' ? 'map.none' : 'board.none'));
       return Buffer.from(made);
     } catch (error) {
       if (limit.aborted) throw new ZaffetError(fault('sheet.too-long'));

@@ -34,6 +34,21 @@ export async function readShelf(db: Database): Promise<Shelf> {
   };
 }
 
+/** A tin whose price is another than it was remembers from when on. */
+function priced(item: ShelfItem, before: ShelfItem | null): ShelfItem {
+  if (item.kind !== 'tin' || item.pricePerL === null) return item;
+  if (before?.kind === 'tin' && before.pricePerL === item.pricePerL) return item;
+  const known = item.prices ?? [];
+  // What the tin cost before anybody remembered prices is worth remembering as well.
+  const first =
+    known.length === 0 && before?.kind === 'tin' && before.pricePerL !== null
+      ? [{ on: (before.openedAt ?? new Date().toISOString()).slice(0, 10), pricePerL: before.pricePerL }]
+      : [];
+  const now = { on: new Date().toISOString().slice(0, 10), pricePerL: item.pricePerL };
+  const prices = [...first, ...known.filter(({ on }) => on !== now.on), now];
+  return { ...item, prices: prices.slice(-LIMITS.tinPrices.max) };
+}
+
 /**
  * Puts something on the shelf, or in the place of what stands there under its id.
  * @throws ZaffetError `shelf.full`
@@ -61,7 +76,7 @@ export function changeItem(db: Database, id: string, changes: ItemChanges): Prom
   return db.transaction(async (tx) => {
     const [row] = await tx.select().from(shelfItems).where(eq(shelfItems.id, id)).for('update');
     if (row === undefined) throw new ZaffetError(fault('shelf.not-found'));
-    const item = parseShelfItem({ ...row.item, ...changes });
+    const item = priced(parseShelfItem({ ...row.item, ...changes }), row.item);
     await tx.update(shelfItems).set({ item }).where(eq(shelfItems.id, id));
     return item;
   });

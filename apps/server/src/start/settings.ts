@@ -9,6 +9,10 @@ export interface Settings {
   readonly databaseUrl: string | null;
   readonly demo: boolean;
   readonly logLevel: string;
+  /** All the room that photographs may take [bytes]; null as usual. */
+  readonly photosMost: number | null;
+  /** Where a backup of each day is kept; null for none. */
+  readonly backups: string | null;
 }
 
 const LOG_LEVELS = [...Object.values(levels.labels), 'silent'];
@@ -18,6 +22,24 @@ function portOf(text: string): number {
   if (!/^\d+$/.test(text) || port > 65535)
     throw new CannotStart(`PORT is "${text}"; set it to a whole number from 0 (any free one) to 65535.`);
   return port;
+}
+
+/** Beside the data; of a database server nobody but its keeper knows where that is. */
+function backupsOf(told: string | undefined, directory: string, served: boolean): string | null {
+  if (told === 'off' || (told === undefined && served)) return null;
+  if (told?.trim() === '')
+    throw new CannotStart('ZAFFET_BACKUPS is empty. Set it to a folder, to off, or leave it out.');
+  return told ?? `${directory.replace(/[/\\]+$/, '')}-backups`;
+}
+
+const BYTES_PER_GB = 1e9;
+function photosOf(text: string): number {
+  const most = Number(text);
+  if (text.trim() === '' || !(most >= 0.1 && most <= 10_000))
+    throw new CannotStart(
+      `ZAFFET_PHOTOS_GB is "${text}"; set it to how many GB photographs may take, 0.1 to 10000, or leave it out.`,
+    );
+  return most * BYTES_PER_GB;
 }
 
 function urlOf(text: string): string {
@@ -55,5 +77,7 @@ export function readSettings(env: Readonly<Record<string, string | undefined>>, 
     databaseUrl: databaseUrl === '' ? null : urlOf(databaseUrl),
     demo: demo === 'on',
     logLevel,
+    backups: backupsOf(env['ZAFFET_BACKUPS'], directory, databaseUrl !== ''),
+    photosMost: env['ZAFFET_PHOTOS_GB'] === undefined ? null : photosOf(env['ZAFFET_PHOTOS_GB']),
   };
 }

@@ -151,6 +151,23 @@ const HEADERS: Record<string, string>[] = [
   { 'sec-fetch-site': 'cross-site' },
   { host: 'elsewhere.example' },
   { host: 'LOCALHOST' },
+  { 'content-type': 'image/png' },
+  { 'content-type': 'application/zip' },
+];
+const HASH = 'ab'.repeat(32);
+const ASKED_OF_LOG = [
+  '',
+  'words=shellac',
+  'words=%27)%3B--+%26+%7C+!*:',
+  'words=%00',
+  `words=${'x'.repeat(3000)}`,
+  'words=a&words=b',
+  'colour=%23ff0000&within=7',
+  'colour=red',
+  'spacingFromMm=1e999',
+  'skip=99999999999',
+  'from=2026-02-30',
+  'verdict[]=good',
 ];
 const BAD_BODIES: readonly ((body: Buffer) => Pick<Asked, 'headers' | 'body'>)[] = [
   (body) => ({ headers: { 'content-encoding': 'gzip' }, body }),
@@ -172,7 +189,10 @@ async function stored(db: Database): Promise<string> {
   const rows = await db.execute(sql`
     select (select count(*) || ' ' || coalesce(sum(revision), 0) || ' ' || count(removed_at) from plans) as plans,
       (select md5(coalesce(string_agg(item::text, '' order by id), '')) from shelf_items) as shelf,
-      (select md5(coalesce(string_agg(value, '' order by key), '')) from marks) as marks`);
+      (select md5(coalesce(string_agg(value, '' order by key), '')) from marks) as marks,
+      (select coalesce(sum(events), 0) from runs) as runs,
+      (select count(*) from photos) as photos,
+      (select count(*) from calibrations) as calibrations`);
   return JSON.stringify((rows as { rows: unknown[] }).rows);
 }
 
@@ -296,6 +316,14 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
       API.air,
       { source: 'attic', readings: [{ at: '2026-05-12T08:00:00Z', temperatureC: 20, humidity: 0.5 }] },
     ],
+    ['GET', `${API.log}?${pick(ASKED_OF_LOG, random)}`, null],
+    ['GET', API.logCsv, null],
+    ['GET', API.photos, null],
+    [pick(['GET', 'HEAD'], random), API.photo(pick([HASH, ...IDS], random)), null],
+    ['PUT', pick([API.photo, API.photoScreen], random)(pick([HASH, ...IDS], random)), { no: 'picture' }],
+    ['GET', `/api/backups/${pick(IDS, random)}`, null],
+    ['POST', `/api/restore?way=${pick(['mine', 'ours', ''], random)}`, { no: 'zip' }],
+    ['GET', `/api/plans/${id}/map/${pick(IDS, random)}/${pick(IDS, random)}`, null],
     [pick(['GET', 'HEAD', 'POST'], random), pick(STATIC, random), null],
     [pick(['PATCH', 'PURGE', 'OPTIONS'], random), `/api/${pick(IDS, random)}`, null],
   ];

@@ -41,7 +41,7 @@ export interface Launched {
 export function launch(env: Readonly<Record<string, string>>, options: readonly string[] = []): Launched {
   const child = spawn(process.execPath, [...options, '--import', 'tsx', 'apps/server/src/main.ts'], {
     cwd: ROOT,
-    env: { ...process.env, PORT: '0', ZAFFET_DEMO: 'off', ...env },
+    env: { ...process.env, PORT: '0', ZAFFET_DEMO: 'off', ZAFFET_BACKUPS: 'off', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
   });
   let text = '';

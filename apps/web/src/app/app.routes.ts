@@ -18,6 +18,7 @@ export const routes: Routes = [
     title: 'Boards · Zaffet',
     loadComponent: () => import('./boards/boards.page').then((m) => m.BoardsPage),
   },
+  { path: 'log', loadChildren: () => import('./log/log.routes').then((m) => m.logRoutes) },
   {
     path: 'guide',
     title: 'Guide · Zaffet',

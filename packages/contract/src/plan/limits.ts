@@ -84,6 +84,8 @@ export const LIMITS = {
   durationMin: { min: 0, max: PLAN_RANGES.wait.max / SECONDS_PER_MINUTE, step: 1, unit: 'min' },
   ownMedia: { min: 0, max: 40, step: 1, unit: '' },
   price: { min: 0, max: 10000, step: 0.1, unit: '' },
+  askedPrice: { min: 0, max: 1_000_000, step: 1, unit: '' },
+  hours: { min: 0, max: 1000, step: 0.5, unit: 'h' },
   parts: { min: 1, max: 24, step: 1, unit: '' },
   finishes: { min: 1, max: 16, step: 1, unit: '' },
   zones: { min: 0, max: 24, step: 1, unit: '' },
@@ -112,6 +114,7 @@ export const LIMITS = {
   amountMl: { min: 0, max: 50000, step: 10, unit: 'mL' },
   sheets: { min: 0, max: 1000, step: 1, unit: 'sheets' },
   measureMl: { min: 1, max: 2000, step: 1, unit: 'mL' },
+  tinPrices: { min: 0, max: 60, step: 1, unit: '' },
   shelfItems: { min: 0, max: 400, step: 1, unit: '' },
   columns: { ...MAP_CELLS, step: 1, unit: '' },
   rows: { ...MAP_CELLS, step: 1, unit: '' },
@@ -158,4 +161,6 @@ export const LIMITS = {
   readings: { min: 1, max: 5000, step: 1, unit: '' },
   later: { min: 0, max: PLAN_RANGES.airSamples.max - 1, step: 1, unit: '' },
   textLength: { min: 1, max: 120, step: 1, unit: 'characters' },
+  /** What somebody writes down of a run: some lines. */
+  noteLength: { min: 0, max: 2000, step: 1, unit: 'characters' },
 } as const satisfies Record<string, Limit>;

@@ -286,6 +286,9 @@ function from8(file: Fields): Fields {
   return { ...file, version: 9, air: isFields(air) ? { origin: 'told', ...air } : air };
 }
 
+/** Version 9 had no notes at steps; they may be left out. */
+const from9 = (file: Fields): Fields => ({ ...file, version: 10 });
+
 /** Steps from each version to the next, by the version they read. */
 const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   1: from1,
@@ -296,6 +299,7 @@ const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   6: from6,
   7: from7,
   8: from8,
+  9: from9,
 };
 
 /**

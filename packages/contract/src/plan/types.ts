@@ -24,7 +24,7 @@ import { type MinuteKey } from '@zaffet/core/schedule';
 import { type Wood } from '@zaffet/core/wood';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 9;
+export const PLAN_VERSION = 10;
 
 /** When a step may begin; waits in minutes, instants in ISO 8601. */
 export type StartRuleFile =
@@ -37,6 +37,8 @@ interface StepFields {
   readonly start: StartRuleFile;
   /** Left out for now, and kept. */
   readonly off: boolean;
+  /** What to remember at it, of last time or of what somebody said; left out where it is nothing. */
+  readonly note?: string;
 }
 
 /** Where on a part a step is done. */

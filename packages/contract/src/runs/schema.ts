@@ -2,13 +2,28 @@ import { LIVE_STATES } from '@zaffet/core/live';
 import Joi from 'joi';
 import { learnedSchema } from '../calibration/schema';
 import { checkBounds } from '../bounds';
-import { flag, id, instant, list, number, oneOf, text, wanted, whole } from '../fields';
+import {
+  calendarDay,
+  flag,
+  id,
+  instant,
+  lines,
+  list,
+  number,
+  oneOf,
+  photoHash,
+  text,
+  wanted,
+  whole,
+} from '../fields';
 import { filePlan } from '../plan/file';
 import { checked } from '../refusals';
 import { parsePlan, step } from '../schemas';
 import {
   type EventsRequest,
+  FATES,
   MIX_BODIES,
+  PHOTO_TIMES,
   type RunEvent,
   type RunEventKind,
   SEEN_PLACES,
@@ -41,7 +56,23 @@ const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
   mix: { ...ofStep, body: oneOf(MIX_BODIES), addedMl: number('amountMl') },
   air: { source: text(), temperatureC: number('temperatureC'), humidity: number('humidity') },
   caution: { ...ofStep, code: id() },
-  note: { partId: id().allow(null), text: text() },
+  note: { partId: id().allow(null), stepId: id().allow(null).optional(), text: lines() },
+  photo: {
+    partId: id().allow(null),
+    stepId: id().allow(null),
+    when: oneOf(PHOTO_TIMES),
+    hash: photoHash(),
+    text: lines().allow(''),
+    wideMm: wanted('sideMm').optional(),
+  },
+  details: {
+    forWhom: text().allow(''),
+    fate: oneOf(FATES).allow(null),
+    price: wanted('askedPrice'),
+    leftOn: calendarDay().allow(null),
+    hours: wanted('hours'),
+    cost: wanted('askedPrice'),
+  },
   outcome: {
     partId: id(),
     spacingMm: wanted('readSpacingMm'),
@@ -50,7 +81,8 @@ const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
     worn: wanted('readShare'),
     cracked: Joi.boolean().allow(null),
   },
-  verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS).allow(null), text: text().allow('') },
+  used: { itemId: id(), name: text(), amountMl: number('amountMl') },
+  verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS).allow(null), text: lines().allow('') },
   'taken-back': { eventId: id() },
   paused: {},
   resumed: {},

@@ -21,6 +21,17 @@ export type VerdictTime = (typeof VERDICT_TIMES)[number];
 export const VERDICTS = ['good', 'middling', 'bad'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+/** What a photograph shows a piece as. */
+export const PHOTO_TIMES = ['before', 'wet', 'drying', 'dry', 'sealed', 'in-use'] as const;
+export type PhotoTime = (typeof PHOTO_TIMES)[number];
+/** Pictures that can be kept, as they came out of a camera. */
+export const PHOTO_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
+export type PhotoType = (typeof PHOTO_TYPES)[number];
+
+/** What became of a piece. */
+export const FATES = ['kept', 'sold', 'given', 'stripped'] as const;
+export type Fate = (typeof FATES)[number];
+
 /** A step of a part; of a seal, one of its coats, from 0. */
 interface OfStep {
   readonly partId: string;
@@ -69,7 +80,31 @@ export interface RunBodies {
   readonly air: { readonly source: string; readonly temperatureC: number; readonly humidity: number };
   /** A caution at a step was read. */
   readonly caution: OfStep & { readonly code: string };
-  readonly note: { readonly partId: string | null; readonly text: string };
+  /** Of a part, or of a step of it, or of all. */
+  readonly note: { readonly partId: string | null; readonly stepId?: string | null; readonly text: string };
+  /** A photograph, by the SHA-256 of its bytes: those go their own way. */
+  readonly photo: {
+    readonly partId: string | null;
+    readonly stepId: string | null;
+    readonly when: PhotoTime;
+    readonly hash: string;
+    readonly text: string;
+    /** How wide what it shows is, so that two can be laid side by side at one scale; left out where nobody said. */
+    readonly wideMm?: number | null;
+  };
+  /** What is said of the piece and not of a step; null where nobody said. */
+  readonly details: {
+    readonly forWhom: string;
+    readonly fate: Fate | null;
+    /** In the shop's currency. */
+    readonly price: number | null;
+    /** When it left the shop. */
+    readonly leftOn: string | null;
+    /** Of work with the hands. */
+    readonly hours: number | null;
+    /** Of paint and sandpaper, in the shop's currency. */
+    readonly cost: number | null;
+  };
   /** What came out on a part, as far as somebody measured it; null where nobody did. */
   readonly outcome: {
     readonly partId: string;
@@ -81,6 +116,8 @@ export interface RunBodies {
     /** Whether it cracked at all; left out, or null, where nobody said. */
     readonly cracked?: boolean | null;
   };
+  /** What was taken off the shelf, as it comes out of its tin. */
+  readonly used: { readonly itemId: string; readonly name: string; readonly amountMl: number };
   /** How it is liked, null where nobody said, and what to do otherwise next time. */
   readonly verdict: { readonly when: VerdictTime; readonly verdict: Verdict | null; readonly text: string };
   /** What was told by mistake, by the id of its event. */

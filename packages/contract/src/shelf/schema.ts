@@ -3,7 +3,20 @@ import { GRITS } from '@zaffet/core/plan';
 import { BODIES } from '@zaffet/core/quantity';
 import Joi from 'joi';
 import { checkBounds } from '../bounds';
-import { colour, flag, id, instant, list, number, oneOf, text, wanted, whole } from '../fields';
+import {
+  calendarDay,
+  colour,
+  flag,
+  id,
+  instant,
+  list,
+  number,
+  oneOf,
+  photoHash,
+  text,
+  wanted,
+  whole,
+} from '../fields';
 import { checked } from '../refusals';
 import { type ItemChanges, type MeasuresFile, SHELF_KINDS, type Shelf, type ShelfItem } from './types';
 
@@ -18,6 +31,10 @@ const ITEMS: Readonly<Record<ShelfItem['kind'], Joi.ObjectSchema>> = {
     amountMl: number('amountMl'),
     pricePerL: wanted('price'),
     openedAt: instant().allow(null),
+    restockMl: wanted('amountMl').optional(),
+    useBy: calendarDay().allow(null).optional(),
+    photo: photoHash().allow(null).optional(),
+    prices: list(Joi.object({ on: calendarDay(), pricePerL: number('price') }), 'tinPrices').optional(),
   }),
   pot: Joi.object({
     ...fields,

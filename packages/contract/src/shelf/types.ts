@@ -18,6 +18,19 @@ export interface TinItem extends ItemFields {
   readonly pricePerL: number | null;
   /** ISO 8601; null while it is closed. */
   readonly openedAt: string | null;
+  /** Bought again when no more than this is left; left out, or null, where the usual holds. */
+  readonly restockMl?: number | null;
+  /** Day after which it is not to be used, `2027-05-14`. */
+  readonly useBy?: string | null;
+  /** Hash of a photograph of its label. */
+  readonly photo?: string | null;
+  /** What it cost from which day on, oldest first. */
+  readonly prices?: readonly TinPrice[];
+}
+
+export interface TinPrice {
+  readonly on: string;
+  readonly pricePerL: number;
 }
 
 /** What was mixed and is left. */

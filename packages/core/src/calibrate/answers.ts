@@ -43,8 +43,16 @@ export const withLearned = (basis: Basis, learned: Learned | null): Basis => ({
   shop: { ...basis.shop, learned },
 });
 
-/** What a cell comes to. @throws InputError as `forecast` */
-export function answersOf({ basis, top, read }: Cell, learned: Learned | null): Answers {
+/**
+ * What a cell comes to.
+ * @param reads - what is read off it
+ * @throws InputError as `forecast`
+ */
+export function answersOf(
+  { basis, top, read }: Cell,
+  learned: Learned | null,
+  reads: readonly Reading[] = readingsOf({ read }),
+): Answers {
   const on = withLearned(basis, learned);
   const course = courseOf(on);
   const index = Math.max(
@@ -67,7 +75,7 @@ export function answersOf({ basis, top, read }: Cell, learned: Learned | null): 
       touchBelow: ln(since(below)),
       touchTop: ln(since(film)),
       // Only where it was read: it takes all that comes of a plan.
-      chips: read.chips === undefined ? null : asLearnt('chips', forecast(on).whole.chippedShare),
+      chips: !reads.includes('chips') ? null : asLearnt('chips', forecast(on).whole.chippedShare),
     },
     crackedShare: cracks?.pattern.crackedShare ?? 0,
     films: { top: film, below },

@@ -23,7 +23,7 @@ function slopesOf(
   mean: readonly number[],
 ): number[][] {
   const at = (moved: readonly number[]): ReturnType<typeof answersOf> =>
-    answersOf(cell, { keys, mean: moved, covariance: keys.map(() => keys.map(() => 0)) });
+    answersOf(cell, { keys, mean: moved, covariance: keys.map(() => keys.map(() => 0)) }, reads);
   const here = at(mean);
   const moved = keys.map((_, k) => at(mean.map((value, i) => (i === k ? value + SLOPE : value))));
   return reads.flatMap((reading) => {

@@ -9,10 +9,18 @@ const toOklch = converter('oklch');
  * to D50 and is off by up to 0.6.
  * @param a - `#rrggbb`
  */
-export function deltaE2000(a: string, b: string): number {
+export const deltaE2000 = (a: string, b: string): number => differenceFrom(a)(b);
+
+/**
+ * How far colours are off one [ΔE00], for many of them.
+ * @param a - `#rrggbb`
+ */
+export function differenceFrom(a: string): (b: string) => number {
   const from = toLab65(a);
-  const to = toLab65(b);
-  return from === undefined || to === undefined ? 0 : difference(from, to);
+  return (b) => {
+    const to = toLab65(b);
+    return from === undefined || to === undefined ? 0 : difference(from, to);
+  };
 }
 
 /** What a contrast between two layers looks like; common practice. */

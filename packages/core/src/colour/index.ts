@@ -1,5 +1,5 @@
 export { appearance, type Appearance, contrastWith, type LayerLook, meanColour } from './appearance';
-export { contrastWord, deltaE2000, opposite, painterOpposite } from './difference';
+export { contrastWord, deltaE2000, differenceFrom, opposite, painterOpposite } from './difference';
 export { type Blend, blendOf, type Manner, MANNERS, MIXTURES, stepAt, type Toned } from './blend';
 export { type Colour, ENCODED, fromHex, LINEAR, toHex } from './rgb';
 export { mixParts } from './mix';

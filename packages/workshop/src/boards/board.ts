@@ -2,25 +2,32 @@ import {
   type CoatStep,
   type Finish,
   isFilmStep,
+  LIMITS,
   type Part,
   type Plan,
   type PlanStep,
 } from '@zaffet/contract';
 import { type Candidate, type Cell, chooseCells, type Reading, SCATTER } from '@zaffet/core/calibrate';
+import { courseOf } from '@zaffet/core/course';
 import { forecast } from '@zaffet/core/forecast';
+import { type Wish, type WishKey, wishOutcomes, wishValues } from '@zaffet/core/solve';
 import { type Learned } from '@zaffet/core/media';
 import { EIGHTY_PER_CENT } from '@zaffet/core/numeric';
 import { basisOf } from '../basis';
 import { NO_TIMING } from '../newPlan';
-import { type PartPlan, partPlan, withSteps } from '../partPlan';
+import { type PartPlan, partPlan, shopKnowing, withSteps } from '../partPlan';
+import { schoolPlans } from '../recipes';
 
 /*
  * A sample board is a plan like any other: a small part for each cell, with a finish of its own. So it is mixed, timed,
  * carried out at the bench and measured as a piece is. Its cells are those that teach most about what is asked.
  */
 
-export const BOARD_QUESTIONS = ['how-thick', 'when', 'both'] as const;
-/** What a board is to tell: how thick films give the look that is wanted, when to lay the coat that cracks, or both. */
+export const BOARD_QUESTIONS = ['how-thick', 'when', 'both', 'chips', 'school'] as const;
+/**
+ * What a board is to tell: how thick films give the look that is wanted, when to lay the coat that cracks, or both; what
+ * of it chips, over what it lies on and without that; which way of working comes nearest to the look.
+ */
 export type BoardQuestion = (typeof BOARD_QUESTIONS)[number];
 export const BOARD_SIZES = [3, 5, 9] as const;
 export type BoardSize = (typeof BOARD_SIZES)[number];
@@ -35,6 +42,8 @@ const TOP = [0.75, 1, 1.35] as const;
 const WAITS = [0.35, 0.6, 1, 1.6, 2.5] as const;
 /** Later than a state that is waited for [min]. */
 const LATER = [0, 20, 60] as const;
+/** Rounds of what takes paint off, of what the finish has. */
+const WORK = [1, 2] as const;
 
 /** The film of a part that is to crack, with the one it goes on; null where nothing of it cracks. */
 export function crackingSteps(
@@ -53,14 +62,21 @@ export function crackingSteps(
   return top?.kind !== 'coat' || below === undefined ? null : { top, below };
 }
 
-/** A cell that could be made: how much of each film, and how the top coat waits. */
+/** A cell that could be made: how much of each film, 0 without it; how the top coat waits; how much is taken off. */
 interface Variant {
   readonly below: number;
   readonly top: number;
   readonly start: PlanStep['start'];
+  readonly work?: number;
 }
 
-function variantsOf(question: BoardQuestion, { start }: PlanStep): Variant[] {
+/** A smaller share that has chipped nobody sees. */
+const SEEN = 0.005;
+
+/** What a board is asked that varies one finish. */
+type OwnQuestion = Exclude<BoardQuestion, 'school'>;
+
+function variantsOf(question: OwnQuestion, { start }: PlanStep): Variant[] {
   const thick: Variant[] = BELOW.flatMap((below) => TOP.map((top) => ({ below, top, start })));
   const starts: PlanStep['start'][] =
     start.rule === 'after'
@@ -73,43 +89,137 @@ function variantsOf(question: BoardQuestion, { start }: PlanStep): Variant[] {
         : [start];
   const timed = starts.flatMap((own) => TOP.map((top) => ({ below: 1, top, start: own })));
   const both = starts.flatMap((own) => BELOW.map((below) => ({ below, top: 1, start: own })));
-  return question === 'how-thick' ? thick : question === 'when' ? timed : both;
+  if (question !== 'chips') return { 'how-thick': thick, when: timed, both }[question];
+  const grounds = starts.flatMap((own) => [0, 1, 1.6].map((below) => ({ below, top: 1, start: own })));
+  return WORK.flatMap((work) => grounds.map((ground) => ({ ...ground, work })));
 }
 
-/** The steps of a cell: the finish up to the film that cracks, made otherwise. */
-function cellSteps(steps: readonly PlanStep[], belowId: string, topId: string, by: Variant): PlanStep[] {
-  const last = steps.findIndex(({ id }) => id === topId);
-  return steps.slice(0, last + 1).map((step) => {
-    if (step.id === topId && step.kind === 'coat')
-      return { ...step, thicknessUm: Math.round(step.thicknessUm * by.top), start: by.start };
-    if (step.id === belowId && isFilmStep(step))
-      return { ...step, thicknessUm: Math.round(step.thicknessUm * by.below) };
-    return step;
+/** Steps of a finish that a cell ends with: the film that cracks, or what takes paint off it before it is sealed. */
+function lastOf(question: OwnQuestion, steps: readonly PlanStep[], topId: string): number {
+  const top = steps.findIndex(({ id }) => id === topId);
+  if (question !== 'chips') return top;
+  const sealed = steps.findIndex(({ kind }, n) => n > top && kind === 'seal');
+  return sealed < 0 ? steps.length - 1 : sealed - 1;
+}
+
+/** The steps of a cell: the finish up to a step, made otherwise. */
+function cellSteps(
+  steps: readonly PlanStep[],
+  { below, top }: { readonly below: PlanStep; readonly top: PlanStep },
+  last: number,
+  by: Variant,
+): PlanStep[] {
+  return steps.slice(0, last + 1).flatMap((step): PlanStep[] => {
+    if (step.id === top.id && step.kind === 'coat')
+      return [{ ...step, thicknessUm: Math.round(step.thicknessUm * by.top), start: by.start }];
+    if (step.id === below.id && isFilmStep(step))
+      return by.below === 0 ? [] : [{ ...step, thicknessUm: Math.round(step.thicknessUm * by.below) }];
+    if (step.kind === 'distress' && by.work !== undefined)
+      return [{ ...step, rounds: Math.min(LIMITS.rounds.max, step.rounds * by.work) }];
+    return [step];
   });
 }
 
-/** What a board is expected to teach. */
-export interface BoardDesign {
-  readonly plan: Plan;
-  /** Factor within which 8 in 10 of the figures that are asked lie now, and with each cell more. */
+/** What a board is expected to teach of the figures that are asked: 8 in 10 lie within a factor, of lengths or of odds. */
+export interface Teaches {
+  readonly asked: readonly Reading[];
+  /** Now, and with each cell more. */
   readonly before: number;
   readonly after: readonly number[];
 }
 
+export interface BoardDesign {
+  readonly plan: Plan;
+  /** Null where cells are made to be looked at side by side. */
+  readonly teaches: Teaches | null;
+  /** What each cell is expected to give, in their order. */
+  readonly expected: readonly Record<WishKey, number | null>[];
+}
+
 /** What is read off the cells of a board: a photo or a ruler, and a stop watch. */
 const READS: readonly Reading[] = ['spacing', 'opening', 'first', 'touchBelow', 'touchTop'];
-const ASKED: readonly Reading[] = ['spacing', 'opening'];
+const CRACKS: readonly Reading[] = ['spacing', 'opening'];
 
 /** What is left open, told in the scatter of readings, as a factor on the figures that are asked. */
-function withinOf(left: number): number {
-  const scatter = ASKED.reduce((sum, reading) => sum + SCATTER[reading], 0) / ASKED.length;
+function withinOf(asked: readonly Reading[], left: number): number {
+  const scatter = asked.reduce((sum, reading) => sum + SCATTER[reading], 0) / asked.length;
   return Math.exp(EIGHTY_PER_CENT * left * scatter);
+}
+
+const told = (values: Readonly<Record<WishKey, number | null>>): Wish =>
+  Object.fromEntries(Object.entries(values).filter(([, value]) => value !== null));
+
+/** Cells of several ways of working: those that come nearest to the look, or to what the finish gives as it is. */
+function schoolCells(from: PartPlan, size: BoardSize, id: () => string): PlanStep[][] {
+  const { spacingMm, openingMm, chips, worn, under } = from.look;
+  const metres = (mm: number | null): number | null => (mm === null ? null : mm / 1000);
+  const wanted = told({ spacing: metres(spacingMm), opening: metres(openingMm), chips, worn, under });
+  const own = told(wishValues(forecast(basisOf(from))));
+  const wish = Object.keys(wanted).length > 0 ? wanted : own;
+  const ways = schoolPlans(from, id).map(({ plan }) => ({
+    steps: [...plan.steps],
+    misfit: wishOutcomes(forecast(basisOf(plan)), wish).misfit,
+  }));
+  return ways
+    .sort((a, b) => a.misfit - b.misfit)
+    .slice(0, size)
+    .map(({ steps }) => steps);
+}
+
+/** What lies below the boundary that parts where a film flakes: on it hangs what chips. */
+function bedOf(from: PartPlan, topId: string): PlanStep | null {
+  const { films, cracks } = courseOf(basisOf(from));
+  const boundary = cracks[films.findIndex(({ step }) => step.id === topId)]?.boundary ?? 0;
+  const bed = films[boundary - 1]?.step.id;
+  return from.steps.find(({ id }) => id === bed) ?? null;
+}
+
+/** The cells that teach most of what is asked of a finish; null where nothing of it cracks, or chips. */
+function taughtCells(
+  from: PartPlan,
+  question: OwnQuestion,
+  size: BoardSize,
+  learned: Learned | null,
+): { readonly cells: readonly (readonly PlanStep[])[]; readonly teaches: Teaches } | null {
+  const cracking = crackingSteps(from);
+  if (cracking === null) return null;
+  const { top } = cracking;
+  const below = question === 'chips' ? (bedOf(from, top.id) ?? cracking.below) : cracking.below;
+  const last = lastOf(question, from.steps, top.id);
+  const figures: readonly Reading[] = question === 'chips' ? ['chips'] : CRACKS;
+  const variants = variantsOf(question, top);
+  const cellOf = (steps: readonly PlanStep[], n: number): Cell => ({
+    id: String(n),
+    board: 'board',
+    basis: basisOf(withSteps(from, steps)),
+    top: top.id,
+    read: {},
+    cracked: null,
+  });
+  const tried = variants.map((by) => cellSteps(from.steps, { top, below }, last, by));
+  const chips = (steps: readonly PlanStep[]): number =>
+    wishValues(forecast(basisOf(withSteps(from, steps)))).chips ?? 0;
+  if (question === 'chips' && tried.every((steps) => chips(steps) < SEEN)) return null;
+  const reads = question === 'chips' ? [...READS, ...figures] : READS;
+  const candidates = tried.map((steps, n): Candidate => ({ cell: cellOf(steps, n), reads }));
+  const asked = tried
+    .filter((_, n) => n % 2 === 0)
+    .map((steps, n) => ({ cell: cellOf(steps, n), reads: figures }));
+  const { chosen, before } = chooseCells(candidates, asked, size, learned);
+  return {
+    cells: chosen.map(({ index }) => tried[index]!),
+    teaches: {
+      asked: figures,
+      before: withinOf(figures, before),
+      after: chosen.map(({ left }) => withinOf(figures, left)),
+    },
+  };
 }
 
 /**
  * A board for a question about the finish of a part.
  * @param id - makes ids that are new
- * @returns null where nothing of the finish cracks
+ * @returns null where nothing of the finish cracks; which way of working is asked of any finish
  * @throws InputError as `forecast`
  */
 export function boardFor(
@@ -121,35 +231,18 @@ export function boardFor(
   learned: Learned | null = null,
 ): BoardDesign | null {
   const from = partPlan(plan, partId);
-  const cracking = crackingSteps(from);
-  if (cracking === null) return null;
-  const { top, below } = cracking;
-  const variants = variantsOf(question, top);
-  const cellOf = (steps: readonly PlanStep[], n: number): Cell => ({
-    id: String(n),
-    board: 'board',
-    basis: basisOf(withSteps(from, steps)),
-    top: top.id,
-    read: {},
-    cracked: null,
-  });
-  const tried = variants.map((by) => cellSteps(from.steps, below.id, top.id, by));
-  const candidates = tried.map((steps, n): Candidate => ({ cell: cellOf(steps, n), reads: READS }));
-  const wanted = variantsOf(question, top).filter((_, n) => n % 2 === 0);
-  const asked = wanted.map((by, n): Candidate => ({
-    cell: cellOf(cellSteps(from.steps, below.id, top.id, by), n),
-    reads: ASKED,
-  }));
-  const { chosen, before } = chooseCells(candidates, asked, size, learned);
+  const chosen =
+    question === 'school'
+      ? { cells: schoolCells(from, size, id), teaches: null }
+      : taughtCells(from, question, size, learned);
+  if (chosen === null) return null;
+  const board = boardPlan(plan, from, chosen.cells, id);
   return {
-    plan: boardPlan(
-      plan,
-      from,
-      chosen.map(({ index }) => tried[index]!),
-      id,
+    plan: board,
+    teaches: chosen.teaches,
+    expected: board.piece.parts.map((part) =>
+      wishValues(forecast(basisOf(partPlan(board, part.id, null, { shop: shopKnowing(learned) })))),
     ),
-    before: withinOf(before),
-    after: chosen.map(({ left }) => withinOf(left)),
   };
 }
 

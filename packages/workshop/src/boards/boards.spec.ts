@@ -24,6 +24,7 @@ let id = 0;
 const next = (): string => `b${++id}`;
 const planOf = (school: School): Plan => newPlan(school, 'Chest', 7, '2026-05-12T08:00:00.000Z', next);
 const glued = planOf('wet-glue');
+const milky = planOf('chippy-milk');
 const made = (question: BoardQuestion, size: BoardSize = 5, plan = glued): BoardDesign =>
   boardFor(plan, null, question, size, next)!;
 
@@ -57,7 +58,8 @@ describe('a board', () => {
   it('is a plan of small parts, a finish each, that can be timed and forecast', () => {
     for (const question of BOARD_QUESTIONS)
       for (const size of [3, 9] as const) {
-        const { plan } = made(question, size);
+        const { plan, expected } = made(question, size, question === 'chips' ? milky : glued);
+        expect(expected.length).toBe(size);
         expect(plan.piece.parts.length).toBe(size);
         expect(
           new Set(plan.finishes.map(({ steps }) => JSON.stringify(steps.map(({ id: _, ...step }) => step))))
@@ -80,12 +82,61 @@ describe('a board', () => {
   });
 
   it('leaves less open with each cell', () => {
-    const { before, after } = made('how-thick', 5);
-    [before, ...after].reduce((last, now) => {
-      expect(now).toBeLessThan(last);
-      expect(now).toBeGreaterThan(1);
-      return now;
+    for (const { teaches } of [made('how-thick'), made('chips', 5, milky)])
+      [teaches!.before, ...teaches!.after].reduce((last, now) => {
+        expect(now).toBeLessThan(last);
+        expect(now).toBeGreaterThan(1);
+        return now;
+      });
+  });
+
+  it('asks of chips with what takes them off, over what they lie on and without it, and is not sealed', () => {
+    const { plan, teaches, expected } = made('chips', 9, milky);
+    expect(teaches!.asked).toEqual(['chips']);
+    const has = plan.finishes.map(({ steps }) =>
+      steps.map((step) => ('medium' in step ? step.medium : step.kind)),
+    );
+    for (const steps of has) {
+      expect(steps).toContain('distress');
+      expect(steps).not.toContain('clearWax');
+    }
+    const over = has.map((steps) => steps.includes('polyW'));
+    expect(new Set(over).size).toBe(2);
+    // Common practice: milk paint chips over what it cannot soak into, and hardly over what it can.
+    const mean = (on: boolean): number => {
+      const shares = expected.filter((_, n) => over[n] === on).map(({ chips }) => chips!);
+      return shares.reduce((sum, share) => sum + share, 0) / shares.length;
+    };
+    expect(mean(true)).toBeGreaterThan(2 * mean(false));
+    const rounds = plan.finishes.map(({ steps }) => {
+      const step = steps.find(({ kind }) => kind === 'distress');
+      return step?.kind === 'distress' ? step.rounds : 0;
     });
+    expect(Math.max(...rounds)).toBe(2 * Math.min(...rounds));
+  });
+
+  it('asks nothing of chips where nothing chips', () => {
+    expect(boardFor(glued, null, 'chips', 3, next)).toBeNull();
+  });
+
+  it('lays ways of working side by side that come nearest to what is wanted, in the finish’s own colours', () => {
+    const [finish] = glued.finishes as [Plan['finishes'][number]];
+    const wants = (spacingMm: number | null, chips: number | null): Plan => ({
+      ...glued,
+      finishes: [{ ...finish, look: { ...finish.look, spacingMm, chips } }],
+    });
+    const cracked = made('school', 3, wants(8, null));
+    expect(cracked.teaches).toBeNull();
+    for (const { spacing } of cracked.expected) expect(spacing).not.toBeNull();
+    const chipped = made('school', 3, wants(null, 0.45));
+    for (const { chips } of chipped.expected) expect(chips).toBeGreaterThan(0.2);
+    const coloursOf = ({ plan }: BoardDesign): (string | null)[] =>
+      plan.finishes
+        .map(({ steps }) => steps.find((step) => 'colour' in step)!)
+        .map((step) => ('colour' in step ? step.colour : null));
+    expect(new Set([...coloursOf(cracked), ...coloursOf(chipped)])).toEqual(new Set(['#5d6b4b']));
+    // Of a finish that neither cracks nor chips too.
+    expect(boardFor(planOf('dry-brushed'), null, 'school', 3, next)!.plan.piece.parts.length).toBe(3);
   });
 
   it('is none for a finish of which nothing cracks', () => {

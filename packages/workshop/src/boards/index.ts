@@ -5,6 +5,7 @@ export {
   boardFor,
   type BoardQuestion,
   type BoardSize,
+  type Teaches,
   CELL_MM,
 } from './board';
 export { cellsOf, teaches } from './cells';

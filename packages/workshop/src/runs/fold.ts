@@ -31,6 +31,17 @@ export interface Seen {
   readonly places: RunBodies['seen']['places'];
 }
 
+/** What was written down, of a part or a step of it, or of all. */
+export interface RunNote {
+  readonly at: number;
+  readonly partId: string | null;
+  readonly stepId: string | null;
+  readonly text: string;
+}
+
+/** A photograph that was taken. */
+export type RunPhoto = Required<RunBodies['photo']> & { readonly eventId: string; readonly at: number };
+
 /** A run as it stands. */
 export interface Run {
   readonly planId: string | null;
@@ -51,7 +62,11 @@ export interface Run {
   readonly outcomes: Readonly<Record<string, Omit<RunBodies['outcome'], 'partId'>>>;
   /** How it was liked, by when it was judged. */
   readonly verdicts: Readonly<Partial<Record<VerdictTime, Omit<RunBodies['verdict'], 'when'>>>>;
-  readonly notes: readonly { readonly at: number; readonly partId: string | null; readonly text: string }[];
+  readonly notes: readonly RunNote[];
+  readonly photos: readonly RunPhoto[];
+  readonly used: readonly (RunBodies['used'] & { readonly eventId: string })[];
+  /** What was said of the piece as a whole: the last that was told. */
+  readonly details: RunBodies['details'] | null;
 }
 
 export const stepKey = (partId: string, stepId: string, coat = 0): string => `${partId} ${stepId} ${coat}`;
@@ -139,7 +154,22 @@ function after(run: Run, event: RunEvent, told: number): Run {
       return { ...run, air: [...run.air, { at, temperatureC, humidity }] };
     }
     case 'note':
-      return { ...run, notes: [...run.notes, { at, partId: event.partId, text: event.text }] };
+      return {
+        ...run,
+        notes: [...run.notes, { at, partId: event.partId, stepId: event.stepId ?? null, text: event.text }],
+      };
+    case 'photo': {
+      const { id: eventId, partId, stepId, when, hash, text, wideMm = null } = event;
+      return { ...run, photos: [...run.photos, { eventId, at, partId, stepId, when, hash, text, wideMm }] };
+    }
+    case 'used': {
+      const { id: eventId, itemId, name, amountMl } = event;
+      return { ...run, used: [...run.used, { eventId, itemId, name, amountMl }] };
+    }
+    case 'details': {
+      const { forWhom, fate, price, leftOn, hours, cost } = event;
+      return { ...run, details: { forWhom, fate, price, leftOn, hours, cost } };
+    }
     case 'outcome': {
       const { partId, spacingMm, openingMm, chipped, worn, cracked = null } = event;
       return {
@@ -204,6 +234,9 @@ export function foldRun(events: readonly RunEvent[]): Run | null {
     outcomes: {},
     verdicts: {},
     notes: [],
+    photos: [],
+    used: [],
+    details: null,
   };
   return ordered.reduce((run, { event, at }) => (gone.has(event.id) ? run : after(run, event, at)), begun);
 }

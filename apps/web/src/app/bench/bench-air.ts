@@ -2,7 +2,7 @@ import { DestroyRef, inject, Injectable, signal } from '@angular/core';
 import { type KeptReading } from '@zaffet/contract';
 import { type Subscription } from 'rxjs';
 import { AirApi } from '../data/air.api';
-import { BenchModel } from './bench-model';
+import { BenchModel } from '../runs/bench-model';
 
 /** A reading is told again when it is so far off the one told last, or so long after it. */
 const WORTH = { temperatureC: 0.3, humidity: 0.02, ms: 15 * 60_000 } as const;

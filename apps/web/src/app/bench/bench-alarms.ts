@@ -2,10 +2,10 @@ import { computed, DestroyRef, effect, inject, Injectable, signal, untracked } f
 import { Title } from '@angular/platform-browser';
 import { type Alarm, alarmsOf, due } from '@zaffet/workshop';
 import { Sound } from '../data/sound';
-import { BenchModel } from './bench-model';
+import { BenchModel } from '../runs/bench-model';
 import { alarmText, duration } from '@zaffet/words';
 import { countdown } from './countdown';
-import { RunBox } from './run-box';
+import { RunBox } from '../runs/run-box';
 
 /** Whether this device can be made to ring, and to stay awake. */
 export interface AlarmMeans {

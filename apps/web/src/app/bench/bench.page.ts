@@ -7,11 +7,11 @@ import { duration, partsOf, sittingTitle } from '@zaffet/words';
 import { beginAt, sittings } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { planFeature } from '../plan/plan.feature';
-import { BenchHand } from './run.actions';
-import { RunBox } from './run-box';
-import { runFeature } from './run.feature';
+import { BenchHand } from '../runs/run.actions';
+import { RunBox } from '../runs/run-box';
+import { runFeature } from '../runs/run.feature';
 import { calibrationFeature } from '../shop/calibration.feature';
-import { randomId } from './run-store';
+import { randomId } from '../runs/run-store';
 
 /** What is done first, at most. */
 const FIRST = 4;

@@ -7,9 +7,9 @@ import { filePlan } from '@zaffet/contract';
 import { worthTelling } from './bench-air';
 import { countdown } from './countdown';
 import { PlaceDrawing } from './place-drawing';
-import { BenchHand, RunNotices } from './run.actions';
-import { runFeature, type RunState } from './run.feature';
-import { randomId, RunStore, type Telling } from './run-store';
+import { BenchHand, RunNotices } from '../runs/run.actions';
+import { runFeature, type RunState } from '../runs/run.feature';
+import { randomId, RunStore, type Telling } from '../runs/run-store';
 import { sectionsTold } from './sections';
 import { WindowRing } from './window-ring';
 

@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
-import { LIMITS, MIX_BODIES, type MixBody, plainText } from '@zaffet/contract';
-import { MINUTES_AGO, SKIP_REASONS } from '@zaffet/words';
+import { LIMITS, MIX_BODIES, type MixBody, type PhotoTime, plainText } from '@zaffet/contract';
+import { MINUTES_AGO, PHOTO_TIME_WORDS, SKIP_REASONS } from '@zaffet/words';
 import { NumberField } from '../ui/number-field';
-import { BenchModel, type Card } from './bench-model';
+import { PhotoRow } from '../ui/photo-row';
+import { BenchModel, type Card } from '../runs/bench-model';
 import { ofTask } from './of-task';
 
 const MIX_WORDS: Readonly<Record<MixBody, string>> = {
@@ -16,7 +17,7 @@ const MIX_WORDS: Readonly<Record<MixBody, string>> = {
 /** What is told more seldom: earlier moments, films that were weighed, the air, notes, what is left out. */
 @Component({
   selector: 'zf-more-sheet',
-  imports: [MatButtonModule, MatDialogModule, NumberField],
+  imports: [MatButtonModule, MatDialogModule, NumberField, PhotoRow],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './more-sheet.html',
   styleUrl: './more-sheet.scss',
@@ -82,10 +83,29 @@ export class MoreSheet {
     this.close();
   }
 
+  private readonly stepId = this.task?.stepId ?? this.card.film?.stepId ?? null;
+  protected readonly photos = computed(() =>
+    (this.model.run()?.photos ?? [])
+      .filter(({ partId, stepId }) => partId === this.card.part.id && stepId === this.stepId)
+      .map(({ eventId, hash, when }) => ({ id: eventId, hash, text: PHOTO_TIME_WORDS[when] })),
+  );
+  protected photograph(taken: { readonly when: PhotoTime; readonly hash: string }): void {
+    this.model.tell({
+      kind: 'photo',
+      partId: this.card.part.id,
+      stepId: this.stepId,
+      text: '',
+      ...taken,
+    });
+  }
+  protected takeBack(eventId: string): void {
+    this.model.tell({ kind: 'taken-back', eventId });
+  }
+
   protected note(text: string): void {
-    const plain = plainText(text);
+    const plain = plainText(text, LIMITS.noteLength.max);
     if (plain === '') return;
-    this.model.tell({ kind: 'note', partId: this.card.part.id, text: plain });
+    this.model.tell({ kind: 'note', partId: this.card.part.id, stepId: this.stepId, text: plain });
     this.close();
   }
 }

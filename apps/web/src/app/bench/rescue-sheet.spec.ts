@@ -5,7 +5,7 @@ import { fault, filePlan, type Plan, type RunEvent, type SavedPlan, ZaffetError 
 import { foldRun, newPlan, partPlan } from '@zaffet/workshop';
 import { of, throwError } from 'rxjs';
 import { PlansApi } from '../data/plans.api';
-import { BenchModel } from './bench-model';
+import { BenchModel } from '../runs/bench-model';
 import { RescueSheet } from './rescue-sheet';
 
 let next = 0;

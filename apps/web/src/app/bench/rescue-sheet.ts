@@ -5,9 +5,9 @@ import { type RunBodies } from '@zaffet/contract';
 import { causesOf, type Rescue, rescuesFor, withPutIn, type Wrong, WRONGS } from '@zaffet/workshop';
 import { firstValueFrom } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
-import { randomId } from './run-store';
+import { randomId } from '../runs/run-store';
 import { Units } from '../data/units';
-import { BenchModel, type Card } from './bench-model';
+import { BenchModel, type Card } from '../runs/bench-model';
 
 /** It went wrong: what may be the cause by what was really done, and what helps, put into this run. */
 @Component({

@@ -27,10 +27,10 @@ import { BenchThread } from '../workers/bench-thread';
 import { FacePool } from '../workers/face.pool';
 import { BenchAir } from './bench-air';
 import { BenchAlarms } from './bench-alarms';
-import { BenchModel, type Card } from './bench-model';
-import { BenchHand } from './run.actions';
-import { RunBox } from './run-box';
-import { RunRecord } from './run-record';
+import { BenchModel, type Card } from '../runs/bench-model';
+import { BenchHand } from '../runs/run.actions';
+import { RunBox } from '../runs/run-box';
+import { RunRecord } from '../runs/run-record';
 import { StepCard } from './step-card';
 import { ToldList } from './told-list';
 

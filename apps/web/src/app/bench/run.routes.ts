@@ -1,8 +1,8 @@
 import { type Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import * as runEffects from './run.effects';
-import { runFeature } from './run.feature';
+import * as runEffects from '../runs/run.effects';
+import { runFeature } from '../runs/run.feature';
 import { RunPage } from './run.page';
 
 /** A run beside the work: the whole screen, without the plan it came from. */

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { type BenchTask } from '@zaffet/workshop';
-import { BenchModel } from './bench-model';
+import { BenchModel } from '../runs/bench-model';
 import { countdown } from './countdown';
 import { sectionsTold } from './sections';
 

@@ -27,7 +27,7 @@ import {
 import { hiddenUnder, prepOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
-import { BenchModel, type Card } from './bench-model';
+import { BenchModel, type Card } from '../runs/bench-model';
 import { countdown } from './countdown';
 import { MoreSheet } from './more-sheet';
 import { ofTask } from './of-task';

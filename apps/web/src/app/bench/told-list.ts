@@ -4,8 +4,8 @@ import { type RunEvent } from '@zaffet/contract';
 import { toldText } from '@zaffet/words';
 import { inOrder, takenBack } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
-import { BenchModel } from './bench-model';
-import { runFeature } from './run.feature';
+import { BenchModel } from '../runs/bench-model';
+import { runFeature } from '../runs/run.feature';
 
 /** What is asked last is shown first, so many of them. */
 const SHOWN = 40;

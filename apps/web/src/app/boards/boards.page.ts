@@ -1,19 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { API } from '@zaffet/contract';
+import { API, isFilmStep } from '@zaffet/contract';
 import { type Reading } from '@zaffet/core/calibrate';
 import {
   BOARD_PAGE_WORDS,
   BOARD_PAGES,
+  boardTeaches,
+  cellExpected,
   figures,
   lessonText,
+  mediumName,
   perCent,
   QUESTION_WORDS,
   READING_NAMES,
   readingsCsv,
   readingText,
   startWords,
+  um,
 } from '@zaffet/words';
 import {
   BOARD_QUESTIONS,
@@ -190,24 +194,29 @@ export class BoardsPage {
   protected readonly refused = signal<string | null>(null);
   protected readonly designed = signal<BoardDesign | null>(null);
   protected readonly expected = computed(() => {
-    const design = this.designed();
-    if (design === null) return [];
-    const within = (factor: number): string => `${figures(100 * (factor - 1))} %`;
-    const [one, last] = [design.after[0]!, design.after.at(-1)!];
-    return [
-      `Spacing and opening are foretold to within ${within(design.before)} now, to within ${within(one)} after one cell, to within ${within(last)} after all ${design.after.length}.`,
-    ];
+    const teaches = this.designed()?.teaches ?? null;
+    return teaches === null ? [] : [boardTeaches(teaches)];
   });
   protected readonly cells = computed(() =>
-    (this.designed()?.plan.finishes ?? []).map(({ id, name, steps }) => ({
-      id,
-      name,
-      films: steps.flatMap((step) => ('thicknessUm' in step ? [`${step.thicknessUm} µm`] : [])).join(' · '),
-      waits: steps
-        .slice(-1)
-        .map(({ start }) => startWords(start))
-        .join(''),
-    })),
+    (this.designed()?.plan.finishes ?? []).map(({ id, name, steps }, n) => {
+      const { plan, expected } = this.designed()!;
+      const films = steps.filter(isFilmStep);
+      return {
+        id,
+        name,
+        films: films
+          .map(
+            ({ medium, thicknessUm }) =>
+              `${mediumName(medium, plan.media)} ${um(thicknessUm * 1e-6, this.units())}`,
+          )
+          .join(' · '),
+        waits: films
+          .slice(-1)
+          .map(({ start }) => `the last ${startWords(start)}`)
+          .join(''),
+        expected: cellExpected(expected[n]!, this.units()),
+      };
+    }),
   );
 
   protected async design(): Promise<void> {

@@ -33,7 +33,7 @@ function same(a: object, b: object): boolean {
 type Changeable<S> = Partial<Omit<S, 'id' | 'kind'>>;
 /** What may be changed: of every step, of every film, of what is put somewhere, of the steps of one kind. */
 type ChangesOf = {
-  any: Changeable<Pick<PlanStep, 'id' | 'kind' | 'start' | 'off'>>;
+  any: Changeable<Pick<PlanStep, 'id' | 'kind' | 'start' | 'off' | 'note'>>;
   film: Changeable<Pick<FilmPlanStep, keyof FilmPlanStep>>;
   placed: Partial<Pick<MappedStep, 'where' | 'only' | 'except'>> & Pick<FirstMapped, 'share'>;
 } & { [S in PlanStep as S['kind']]: Changeable<S> };

@@ -1,26 +1,45 @@
 import { NgTemplateOutlet } from '@angular/common';
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
-import { LIMITS, type MeasuresFile, plainText, type PotItem, type ShelfItem } from '@zaffet/contract';
+import {
+  fault,
+  LIMITS,
+  type MeasuresFile,
+  plainText,
+  type PotItem,
+  type ShelfItem,
+  type TinItem,
+} from '@zaffet/contract';
 import { isClear, medium, MEDIUM_KEYS } from '@zaffet/core/media';
 import { GRITS } from '@zaffet/core/plan';
 import { BODIES } from '@zaffet/core/quantity';
 import { BODY_NAMES } from '@zaffet/words';
-import { potUseBy } from '@zaffet/workshop';
+import { potUseBy, RESTOCK_ML, tinSays } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
 import { CURRENCIES, Money } from '../data/money';
 import { newId, now } from '../data/fresh';
+import { PhotoBox } from '../data/photo-box';
 import { ChoiceField, optionsOf } from '../ui/choice-field';
 import { NumberField } from '../ui/number-field';
+import { checkPhotograph, PhotographRefused } from '../ui/open-photograph';
 import { ShelfEditor, ShelfServer } from '../shop/shelf.actions';
 import { shelfFeature } from '../shop/shelf.feature';
 import { MomentField } from '../ui/moment-field';
 
 const PAINT = '#d9d3c0';
+const SAYS = { 'buy-again': 'buy again', 'past-its-day': 'past its day' } as const;
+/** What a list adds to an item for showing. */
+interface Shown {
+  readonly turned?: boolean;
+  readonly keeps?: string;
+  readonly says?: readonly string[];
+  readonly told?: string;
+  readonly cost?: string;
+}
 /** Everything a tin can hold. */
 const MEDIA = MEDIUM_KEYS.filter((key) => key !== 'salt').map((key) => ({
   value: key,
@@ -59,7 +78,34 @@ export class ShelfPage {
   protected readonly grits = GRITS.map((grit) => ({ value: String(grit), name: `P${grit}` }));
 
   private readonly items = computed(() => this.shelf()?.items ?? []);
-  protected readonly tins = computed(() => this.items().filter((item) => item.kind === 'tin'));
+  protected readonly photos = inject(PhotoBox);
+  protected readonly restock = RESTOCK_ML;
+  /** The tin of which more is shown. */
+  protected readonly opened = signal<string | null>(null);
+  protected readonly tins = computed(() =>
+    this.items()
+      .filter((item): item is TinItem => item.kind === 'tin')
+      .map((item) => {
+        const { useBy = null, prices = [] } = item;
+        return {
+          ...item,
+          says: tinSays(item, this.dayOf(now())!).map((word) => SAYS[word]),
+          told: [
+            useBy === null ? '' : `good until ${format(new Date(useBy), 'd MMM yyyy')}`,
+            item.photo == null ? '' : 'label photographed',
+            prices.length > 1 ? `${prices.length} prices` : '',
+          ]
+            .filter(Boolean)
+            .join(', '),
+          cost: prices
+            .map(
+              ({ on, pricePerL }) =>
+                `${this.money.text(pricePerL)} from ${format(new Date(on), 'd MMM yyyy')}`,
+            )
+            .join(', '),
+        };
+      }),
+  );
   protected readonly abrasives = computed(() => this.items().filter((item) => item.kind === 'abrasive'));
   protected readonly pots = computed(() =>
     this.items()
@@ -80,8 +126,8 @@ export class ShelfPage {
   }
 
   /** Puts something new there, or changes what is; what a list adds to an item for showing is not part of it. */
-  protected put(shown: ShelfItem & { turned?: boolean; keeps?: string }): void {
-    const { turned: _turned, keeps: _keeps, ...item } = shown;
+  protected put(shown: ShelfItem & Shown): void {
+    const { turned: _turned, keeps: _keeps, says: _says, told: _told, cost: _cost, ...item } = shown;
     const before = this.items().find(({ id }) => id === item.id);
     if (before === undefined) {
       this.store.dispatch(ShelfEditor.itemPut({ item: item as ShelfItem }));
@@ -144,6 +190,24 @@ export class ShelfPage {
   protected addPaper(): void {
     this.put({ id: newId(), kind: 'abrasive', name: 'Paper', grit: 220, sheets: 5 });
   }
+
+  protected dayOf(at: Date | null): string | null {
+    return at === null ? null : format(at, 'yyyy-MM-dd');
+  }
+
+  protected async photograph(item: TinItem, input: HTMLInputElement): Promise<void> {
+    const file = input.files?.[0];
+    input.value = '';
+    if (file === undefined) return;
+    try {
+      await checkPhotograph(file);
+      this.put({ ...item, photo: await this.photos.keep(file) });
+    } catch (error) {
+      const known = error instanceof PhotographRefused;
+      this.trouble.set(known ? error.message : fault('picture.unreadable').message);
+    }
+  }
+  protected readonly trouble = signal<string | null>(null);
 
   protected momentOf(at: string | null): Date | null {
     return at === null ? null : new Date(at);

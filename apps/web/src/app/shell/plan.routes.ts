@@ -1,8 +1,8 @@
 import { type Routes } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState } from '@ngrx/store';
-import * as runEffects from '../bench/run.effects';
-import { runFeature } from '../bench/run.feature';
+import * as runEffects from '../runs/run.effects';
+import { runFeature } from '../runs/run.feature';
 import * as planEffects from '../plan/plan.effects';
 import { planFeature } from '../plan/plan.feature';
 import { PlanFrame } from './plan-frame';

@@ -1,10 +1,9 @@
 /// <reference path="./exifr.d.ts" />
-import { fault, type ErrorCode } from '@zaffet/contract';
+import { type ErrorCode, fault, PHOTO_BYTES } from '@zaffet/contract';
 import { type Picture } from '@zaffet/core/photo';
 
 /** Longest side a photograph is measured at [px]; larger files, and pictures of more pixels, are not opened. */
 const LONGEST = 4500;
-const MOST_BYTES = 25e6;
 const MOST_PIXELS = 50e6;
 /** Where a HEIC file says so, and as what. */
 const HEIC = /^ftyp(heic|heix|hevc|mif1|msf1)/;
@@ -24,9 +23,12 @@ export class PhotographRefused extends Error {
   }
 }
 
-/** Refuses what would take more memory than a picture is worth, by its head alone: a small file may unpack to much. */
-async function checkHead(file: File): Promise<void> {
-  if (file.size > MOST_BYTES) throw new PhotographRefused('picture.too-large');
+/**
+ * Refuses what would take more memory than a picture is worth, by its head alone: a small file may unpack to much.
+ * @throws PhotographRefused with what to do instead
+ */
+export async function checkPhotograph(file: File): Promise<void> {
+  if (file.size > PHOTO_BYTES) throw new PhotographRefused('picture.too-large');
   const bytes = new Uint8Array(await file.arrayBuffer());
   const isHeic = HEIC.test(String.fromCharCode(...bytes.subarray(4, 12)));
   const { imageSize } = await import('image-size');
@@ -54,7 +56,7 @@ async function focalOf(file: File): Promise<number | null> {
  * @throws PhotographRefused with what to do instead
  */
 export async function openPhotograph(file: File): Promise<Photograph> {
-  await checkHead(file);
+  await checkPhotograph(file);
   const focal35 = await focalOf(file);
   try {
     const bitmap = await createImageBitmap(file);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { MatButtonModule } from '@angular/material/button';
 import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
-import { isFilmStep, isMapped, LIMITS, type StartRuleFile } from '@zaffet/contract';
+import { API, isFilmStep, isMapped, LIMITS, plainText, type StartRuleFile } from '@zaffet/contract';
 import { hazards } from '@zaffet/core/hazard';
 import { type Finding } from '@zaffet/core/notes';
 import { HAZARD_DEFERENCE, hazardWords, stepTitle } from '@zaffet/words';
@@ -44,6 +44,7 @@ const isUrgent = ({ level }: Finding): boolean => level === 'stop' || level === 
 export class StepCard {
   private readonly store = inject(Store);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
+  private readonly saved = this.store.selectSignal(planFeature.selectId);
   private readonly selected = this.store.selectSignal(planFeature.selectSelectedStep);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   protected readonly step = computed(() => this.selected()!);
@@ -78,6 +79,19 @@ export class StepCard {
 
   protected change<F extends Fits>(fits: F, changes: StepChanges<F>): void {
     this.edit({ fits, changes } as StepEdit);
+  }
+
+  /** Where its map can be printed from; null where it has none on this part, or the plan is not saved yet. */
+  protected readonly traced = computed(() => {
+    const [plan, saved] = [this.plan(), this.saved()];
+    const { id } = this.step();
+    return plan === null || saved === null || !(id in plan.part.maps)
+      ? null
+      : API.trace(saved, plan.part.id, id);
+  });
+
+  protected remember(told: string): void {
+    this.change('any', { note: plainText(told, LIMITS.noteLength.max) });
   }
 
   protected move(by: 1 | -1): void {

@@ -1,14 +1,13 @@
-import { type BoardPage } from '@zaffet/words';
 import { LETTERS, pdfmake } from './fonts';
 
 /** A page of A4 [pt]. */
 const A4 = { width: 595.28, height: 841.89 } as const;
 
-/** The sheet of a board as a PDF of A4 pages, each at its own size: what lies on paper is what was drawn. */
-export function boardSheetPdf(title: string, pages: readonly BoardPage[]): Promise<Buffer> {
+/** Drawings as a PDF of A4 pages, each at its own size: what lies on paper is what was drawn. */
+export function pagesPdf(title: string, pages: readonly { readonly svg: string }[]): Promise<Buffer> {
   return pdfmake
     .createPdf({
-      info: { title: `${title}: board sheet and frame` },
+      info: { title },
       pageSize: 'A4',
       pageMargins: [0, 0, 0, 0],
       defaultStyle: { font: 'Roboto' },

@@ -1,8 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatDialog } from '@angular/material/dialog';
 import {
+  FATES,
   LIMITS,
   type Part,
+  type PhotoTime,
   plainText,
   type RunBodies,
   type Verdict,
@@ -10,17 +12,36 @@ import {
   type VerdictTime,
   VERDICTS,
 } from '@zaffet/contract';
-import { duration, stepTitle, um, VERDICT_TIME_WORDS, VERDICT_WORDS } from '@zaffet/words';
+import {
+  duration,
+  FATE_WORDS,
+  PHOTO_TIME_WORDS,
+  stepTitle,
+  um,
+  VERDICT_TIME_WORDS,
+  VERDICT_WORDS,
+} from '@zaffet/words';
 import { isBoard, recordOf, type Run } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
+import { Money } from '../data/money';
 import { Units } from '../data/units';
 import { NumberField } from '../ui/number-field';
+import { PhotoRow } from '../ui/photo-row';
 import { BoardPhoto } from './board-photo';
 import { BenchModel } from './bench-model';
+import { UsedList } from './used-list';
 import { type Photographed, PhotoSheet, type TakenReading } from '../ui/photo-sheet';
 
 type Measured = Omit<RunBodies['outcome'], 'partId'>;
 const NOTHING: Measured = { spacingMm: null, openingMm: null, chipped: null, worn: null, cracked: null };
+const NOTHING_SAID: RunBodies['details'] = {
+  forWhom: '',
+  fate: null,
+  price: null,
+  leftOn: null,
+  hours: null,
+  cost: null,
+};
 /** Read to a hundredth of a millimetre; what was not read stays as it was told. */
 const rounded = (read: number | null, before: number | null): number | null =>
   read === null ? before : Math.round(100 * read) / 100;
@@ -30,7 +51,7 @@ const IN_TIME = 60_000;
 /** What was planned beside what was done, what came out, and how it is liked. */
 @Component({
   selector: 'zf-run-record',
-  imports: [NumberField],
+  imports: [NumberField, PhotoRow, UsedList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run-record.html',
   styleUrl: './run-record.scss',
@@ -78,7 +99,9 @@ export class RunRecord {
             done:
               skipped === null
                 ? line.begunAt === null
-                  ? 'not yet'
+                  ? run.finishedAt === null
+                    ? 'not yet'
+                    : 'not told'
                   : this.clock.dayTime(line.begunAt)
                 : 'left out',
             off:
@@ -150,12 +173,51 @@ export class RunRecord {
     });
   }
 
+  protected readonly photos = computed(() => {
+    const run = this.model.run();
+    return (run?.photos ?? []).map(({ eventId, hash, partId, when, text, at }) => ({
+      id: eventId,
+      hash,
+      text: [
+        PHOTO_TIME_WORDS[when],
+        run!.plan.piece.parts.find(({ id }) => id === partId)?.name,
+        text,
+        this.clock.dayTime(at),
+      ]
+        .filter(Boolean)
+        .join(', '),
+    }));
+  });
+  protected keepPhoto(taken: { readonly when: PhotoTime; readonly hash: string }): void {
+    this.model.tell({ kind: 'photo', partId: null, stepId: null, text: '', ...taken });
+  }
+  protected takeBack(eventId: string): void {
+    this.model.tell({ kind: 'taken-back', eventId });
+  }
+
+  /** Something of it was done at the bench. */
+  protected readonly worked = computed(() =>
+    Object.values(this.model.run()?.steps ?? {}).some(({ begunAt }) => begunAt !== null),
+  );
+  protected readonly money = inject(Money);
+  protected readonly fates = FATES.map((fate) => ({ fate, name: FATE_WORDS[fate] }));
+  protected readonly about = computed(() => this.model.run()?.details ?? NOTHING_SAID);
+  protected tellAbout(changes: Partial<RunBodies['details']>): void {
+    this.model.tell({ kind: 'details', ...this.about(), ...changes });
+  }
+  protected readonly plain = plainText;
+
   protected judge(verdict: Verdict): void {
     this.model.tell({ kind: 'verdict', when: this.when(), verdict, text: this.told()?.text ?? '' });
   }
 
   protected nextTime(text: string): void {
     const verdict = this.told()?.verdict ?? null;
-    this.model.tell({ kind: 'verdict', when: this.when(), verdict, text: plainText(text) });
+    this.model.tell({
+      kind: 'verdict',
+      when: this.when(),
+      verdict,
+      text: plainText(text, LIMITS.noteLength.max),
+    });
   }
 }

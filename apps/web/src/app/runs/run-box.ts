@@ -100,10 +100,9 @@ export class RunBox {
     return now().getTime() + this.stands().offsetMs;
   }
 
-  /** Tells what happened; resolves once it is kept. */
-  async tell(runId: string, tellings: readonly Telling[]): Promise<RunEvent[]> {
+  /** Tells what happened, now or at another moment [ms since 1970]; resolves once it is kept. */
+  async tell(runId: string, tellings: readonly Telling[], at = now().getTime()): Promise<RunEvent[]> {
     await this.ready;
-    const at = now().getTime();
     const { events, kept } = await this.store.add(runId, tellings, at, this.stands().offsetMs);
     this.set({ unsent: this.stands().unsent + events.length, ...(kept ? {} : { kept: false }) });
     this.channel?.postMessage({ runId, events });

@@ -1,0 +1,308 @@
+import { API, type Fault, filePlan, type RestoreReport, type RestoreWay } from '@zaffet/contract';
+import { parseEvents } from '@zaffet/contract/runs';
+import { type Express } from 'express';
+import { createHash } from 'node:crypto';
+import { createWriteStream, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import { inflateRawSync } from 'node:zlib';
+import { pino } from 'pino';
+import { PNG } from 'pngjs';
+import request from 'supertest';
+import yazl from 'yazl';
+import { buildApp } from '../app';
+import { openEmbedded, type OpenDatabase } from '../db/client';
+import { createPlan, listPlans } from '../plans/queries';
+import { takeEvents } from '../runs/queries';
+import { SheetMaker } from '../sheet/maker';
+import { mustNotFail, planNamed, scratchFolder } from '../testing';
+
+/** A shop of its own. */
+interface Shop {
+  readonly app: Express;
+  readonly database: OpenDatabase;
+  close(): Promise<void>;
+}
+const sheets = new SheetMaker();
+async function openShop(): Promise<Shop> {
+  const folder = scratchFolder();
+  const database = await openEmbedded(folder.path, mustNotFail);
+  const app = buildApp({
+    db: database.db,
+    log: pino({ level: 'silent' }),
+    sheets,
+    webDirectory: folder.path,
+  });
+  return {
+    app,
+    database,
+    close: async () => {
+      await database.close();
+      folder.remove();
+    },
+  };
+}
+
+const picture = (level: number): Buffer => {
+  const png = new PNG({ width: 8, height: 8 });
+  png.data.fill(level);
+  return PNG.sync.write(png);
+};
+const hashOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
+
+const backup = async ({ app }: Shop): Promise<Buffer> =>
+  (
+    await request(app)
+      .get(API.backup)
+      .buffer(true)
+      .parse((response, done) => {
+        const pieces: Buffer[] = [];
+        response.on('data', (piece: Buffer) => pieces.push(piece));
+        response.on('end', () => done(null, Buffer.concat(pieces)));
+      })
+      .expect(200)
+  ).body as Buffer;
+const bring = ({ app }: Shop, zip: Buffer, way: RestoreWay = 'mine', look = false): request.Test =>
+  request(app).post(API.restore(way, look)).set('content-type', 'application/zip').send(zip);
+const report = async (test: request.Test): Promise<RestoreReport> =>
+  (await test.expect(200)).body as RestoreReport;
+
+/** The entries of a zip, read by hand as the format's own paper lays them out (PKWARE APPNOTE 6.3, 4.3). */
+function unzipped(zip: Buffer): Map<string, Buffer> {
+  const end = zip.lastIndexOf(Buffer.from([0x50, 0x4b, 5, 6]));
+  const entries = new Map<string, Buffer>();
+  let at = zip.readUInt32LE(end + 16);
+  for (let n = zip.readUInt16LE(end + 10); n > 0; n--) {
+    const [method, packed] = [zip.readUInt16LE(at + 10), zip.readUInt32LE(at + 20)];
+    const [name, extra, comment] = [28, 30, 32].map((off) => zip.readUInt16LE(at + off)) as [
+      number,
+      number,
+      number,
+    ];
+    const local = zip.readUInt32LE(at + 42);
+    const from = local + 30 + zip.readUInt16LE(local + 26) + zip.readUInt16LE(local + 28);
+    const bytes = zip.subarray(from, from + packed);
+    entries.set(zip.toString('utf8', at + 46, at + 46 + name), method === 0 ? bytes : inflateRawSync(bytes));
+    at += 46 + name + extra + comment;
+  }
+  return entries;
+}
+
+/** A zip of entries as they are told, in whatever order and of whatever names. */
+async function zipOf(entries: Iterable<readonly [string, Buffer]>): Promise<Buffer> {
+  const zip = new yazl.ZipFile();
+  for (const [name, bytes] of entries) zip.addBuffer(bytes, name);
+  zip.end();
+  const folder = mkdtempSync(join(tmpdir(), 'zaffet-zip-'));
+  try {
+    const path = join(folder, 'made.zip');
+    await pipeline(zip.outputStream, createWriteStream(path));
+    return readFileSync(path);
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
+
+describe('a backup', () => {
+  let shop: Shop;
+  let empty: Shop;
+  let zip: Buffer;
+  const photo = picture(90);
+  const plan = planNamed('Lid');
+
+  /** A run of a note, told by a device of its own. */
+  const tell = (to: Shop, run: string, from: number, ...texts: string[]): Promise<unknown> =>
+    takeEvents(
+      to.database.db,
+      run,
+      parseEvents({
+        events: [
+          { kind: 'run-begun', planId: null, plan: filePlan(plan) },
+          ...texts.map((text) => ({ kind: 'note', partId: null, text })),
+        ].map((body, i) => ({
+          id: `${run}-${i === 0 ? 0 : from + i}`,
+          device: `device-${run}`,
+          n: i === 0 ? 1 : from + i + 1,
+          at: `2026-05-0${(i % 9) + 1}T09:00:00.000Z`,
+          offsetMs: 0,
+          ...body,
+        })),
+      }).events,
+    );
+
+  beforeAll(async () => {
+    [shop, empty] = [await openShop(), await openShop()];
+    const { app, database } = shop;
+    await createPlan(database.db, plan);
+    await createPlan(database.db, planNamed('Wash stand'));
+    const { id } = (await createPlan(database.db, planNamed('Given up'))) as { id: string };
+    await request(app).delete(API.plan(id)).expect(204);
+    await tell(shop, 'run-a', 0, 'first', 'second');
+    await request(app)
+      .put(API.photo(hashOf(photo)))
+      .set('content-type', 'image/png')
+      .send(photo)
+      .expect(204);
+    const tin = {
+      kind: 'tin',
+      name: 'Fog',
+      medium: 'milk',
+      colour: '#c9d1cc',
+      amountMl: 500,
+      pricePerL: 30,
+      openedAt: null,
+    };
+    await request(app)
+      .put(API.shelfItem('tin-1'))
+      .send({ id: 'tin-1', ...tin });
+    await request(app).put(API.measures).send({ dishMl: 250, spoonMl: 15, teaspoonMl: 5 });
+    await request(app)
+      .post(API.air)
+      .send({
+        source: 'dial',
+        readings: [{ at: '2026-05-12T09:00:00.000Z', temperatureC: 19.3, humidity: 0.55 }],
+      });
+    await request(app)
+      .post(API.calibrations)
+      .send({
+        learned: { keys: ['air'], mean: [0.1], covariance: [[0.01]], centre: [] },
+        runs: ['run-a'],
+        leftOut: [],
+      })
+      .expect(201);
+    zip = await backup(shop);
+  }, 120000);
+  afterAll(async () => {
+    await shop.close();
+    await empty.close();
+    await sheets.close();
+  });
+
+  it('holds everything, readable by what any zip is read by', () => {
+    const entries = unzipped(zip);
+    const head = JSON.parse(entries.get('zaffet.json')!.toString()) as { counts: Record<string, number> };
+    expect(head.counts).toEqual({
+      plans: 3,
+      runs: 1,
+      photos: 1,
+      shelf: 1,
+      calibrations: 1,
+      settings: 1,
+      air: 1,
+    });
+    expect(Buffer.compare(entries.get(`photos/${hashOf(photo)}`)!, photo)).toBe(0);
+    expect(entries.get('air.csv')!.toString()).toBe(
+      'source,time,temperature_c,humidity\r\ndial,2026-05-12T09:00:00.000Z,19.3,0.55',
+    );
+    const run = JSON.parse(entries.get('runs/run-a.json')!.toString()) as { events: unknown[] };
+    expect(run.events.length).toBe(3);
+  });
+
+  it('brought into an empty shop makes it the same: its own backup is so to the byte', async () => {
+    const seen = await report(bring(empty, zip, 'mine', true));
+    expect(seen.done).toBeFalse();
+    expect(seen.kinds.plans.fresh).toBe(3);
+    expect(await listPlans(empty.database.db)).toEqual([]);
+    const done = await report(bring(empty, zip));
+    expect(done.done).toBeTrue();
+    expect(done.unreadable).toEqual([]);
+    expect(Buffer.compare(await backup(empty), zip)).toBe(0);
+    const names = (await listPlans(empty.database.db)).map(({ name }) => name);
+    expect(names.sort()).toEqual(['Lid', 'Wash stand']);
+    // Once more changes nothing.
+    const again = await report(bring(empty, zip, 'theirs'));
+    expect(Object.values(again.kinds).every(({ fresh, other }) => fresh + other === 0)).toBeTrue();
+    expect(Buffer.compare(await backup(empty), zip)).toBe(0);
+  }, 60000);
+
+  it('brought into a used shop overwrites nothing unasked, and adds what a run has not heard', async () => {
+    const used = await openShop();
+    await report(bring(used, zip));
+    const [lid] = (await listPlans(used.database.db)).filter(({ name }) => name === 'Lid');
+    const own = filePlan({ ...plan, seed: 99 });
+    await request(used.app).put(API.plan(lid!.id)).send({ revision: lid!.revision, plan: own }).expect(200);
+    await request(used.app).put(API.measures).send({ dishMl: 300, spoonMl: 15, teaspoonMl: 5 });
+    await tell(shop, 'run-a', 10, 'third');
+    const newer = await backup(shop);
+    const seedOf = async (): Promise<number> =>
+      ((await request(used.app).get(API.plan(lid!.id))).body as { plan: { seed: number } }).plan.seed;
+    const eventsOf = async (): Promise<number> =>
+      ((await request(used.app).get(API.runEvents('run-a'))).body as { upTo: number }).upTo;
+
+    const mine = await report(bring(used, newer));
+    expect(mine.kinds.plans).toEqual({ fresh: 0, same: 2, other: 1, others: ['Lid'] });
+    expect(mine.kinds.settings.others).toEqual(['measures']);
+    expect(await seedOf()).toBe(99);
+    expect(await eventsOf()).toBe(4);
+    await report(bring(used, newer, 'both'));
+    expect((await listPlans(used.database.db)).map(({ name }) => name).sort()).toEqual([
+      'Lid',
+      'Lid, from the backup',
+      'Wash stand',
+    ]);
+    expect(await seedOf()).toBe(99);
+    await report(bring(used, newer, 'theirs'));
+    expect(await seedOf()).toBe(plan.seed);
+    await used.close();
+  }, 60000);
+
+  it('that is damaged, cut short, foreign or hostile is refused, and nothing is changed', async () => {
+    const before = await backup(empty);
+    const entries = unzipped(zip);
+    const but = (change: (all: Map<string, Buffer>) => void): Promise<Buffer> => {
+      const all = new Map(entries);
+      change(all);
+      return zipOf(all);
+    };
+    const flipped = Buffer.from(zip);
+    const local = flipped.indexOf(photo.subarray(0, 20));
+    flipped[local + photo.length - 15]! ^= 0xff;
+    const bad: Readonly<Record<string, Buffer>> = {
+      'no zip': Buffer.from('this is no zip'),
+      nothing: Buffer.alloc(0),
+      'cut short': zip.subarray(0, zip.length - 200),
+      'cut in half': zip.subarray(0, zip.length >> 1),
+      'a bit turned': flipped,
+      'another zip': await zipOf([['readme.txt', Buffer.from('hello')]]),
+      'no head': await but((all) => all.delete('zaffet.json')),
+      'a plan missing': await but((all) =>
+        all.delete([...all.keys()].find((name) => name.startsWith('plans/'))!),
+      ),
+      'a path out': await but((all) => all.set('plans/0/evil.json', Buffer.from('{}'))),
+      'a foreign file': await but((all) => all.set('run.sh', Buffer.from('rm'))),
+      'a bomb': await but((all) => all.set('shelf.json', Buffer.alloc(70_000_000, 32))),
+      'a shelf of something else': await but((all) => all.set('shelf.json', Buffer.from('{"items":1}'))),
+    };
+    for (const [what, bytes] of Object.entries(bad)) {
+      const answer = await bring(empty, bytes);
+      expect(answer.status).withContext(what).toBe(400);
+      expect((answer.body as Fault).code)
+        .withContext(what)
+        .toBe('backup.unreadable');
+    }
+    // Written by hand: what makes zips refuses such names itself.
+    const climbing = Buffer.from(await but((all) => all.set('plans/xx/xxxxx.json', Buffer.from('{}'))));
+    const text = climbing.toString('latin1').replaceAll('plans/xx/xxxxx.json', 'plans/../../x.json!');
+    expect((await bring(empty, Buffer.from(text, 'latin1'))).status).toBe(400);
+    const newer = await but((all) =>
+      all.set(
+        'zaffet.json',
+        Buffer.from(all.get('zaffet.json')!.toString().replace('"version": 1', '"version": 2')),
+      ),
+    );
+    expect(((await bring(empty, newer).expect(400)).body as Fault).code).toBe('backup.too-new');
+    expect(Buffer.compare(await backup(empty), before)).toBe(0);
+  }, 120000);
+
+  it('leaves out a plan that this Zaffet does not understand, and says so', async () => {
+    const fresh = await openShop();
+    const entries = unzipped(zip);
+    const name = [...entries.keys()].find((one) => one.startsWith('plans/'))!;
+    entries.set(name, Buffer.from(entries.get(name)!.toString().replace('"seed"', '"sead"')));
+    const told = await report(bring(fresh, await zipOf(entries)));
+    expect(told.unreadable).toEqual([name]);
+    expect(told.kinds.plans.fresh).toBe(2);
+    await fresh.close();
+  }, 60000);
+});

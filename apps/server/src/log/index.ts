@@ -1,0 +1,3 @@
+export { findInLog } from './find';
+export { LogReader } from './reader';
+export { logRoutes } from './routes';

@@ -1,0 +1,97 @@
+import {
+  fault,
+  PHOTO_TYPES,
+  type PhotosKept,
+  type PhotoType,
+  SCREEN_SIDE,
+  ZaffetError,
+} from '@zaffet/contract';
+import { eq, sql } from 'drizzle-orm';
+import { imageSize } from 'image-size';
+import { createHash } from 'node:crypto';
+import { type Database } from '../db/client';
+import { photos } from '../db/schema';
+
+/** More than any camera's, and than a browser opens. */
+const MOST_PIXELS = 50e6;
+/** As the head of a picture names itself. */
+const HEADS: Readonly<Record<string, PhotoType>> = {
+  jpg: 'image/jpeg',
+  png: 'image/png',
+  webp: 'image/webp',
+};
+
+interface Head {
+  readonly type: PhotoType;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** What the head of a picture says, whatever it was sent as. @throws ZaffetError where it is none, or too large */
+function headOf(bytes: Uint8Array): Head {
+  let told: ReturnType<typeof imageSize>;
+  try {
+    told = imageSize(bytes);
+  } catch {
+    throw new ZaffetError(fault('photo.invalid'));
+  }
+  const type = HEADS[told.type ?? ''];
+  if (type === undefined || !(PHOTO_TYPES as readonly string[]).includes(type))
+    throw new ZaffetError(fault('photo.invalid'));
+  if (told.width * told.height > MOST_PIXELS) throw new ZaffetError(fault('picture.too-many-pixels'));
+  return { type, width: told.width, height: told.height };
+}
+
+/** How much photographs take. @param most - [bytes] */
+export async function photosKept(db: Database, most: number): Promise<PhotosKept> {
+  const [row] = await db
+    .select({
+      count: sql<number>`count(*)::int`,
+      bytes: sql<number>`coalesce(sum(${photos.size}::bigint + coalesce(length(${photos.screen}), 0)), 0)::float8`,
+    })
+    .from(photos);
+  return { ...row!, most };
+}
+
+/**
+ * Keeps a photograph under the hash of its bytes; one that is kept already stays as it is.
+ * @throws ZaffetError `photo.other` where the bytes are not those, `photo.invalid`, `photo.full`
+ */
+export async function keepPhoto(db: Database, hash: string, bytes: Uint8Array, most: number): Promise<void> {
+  const { type } = headOf(bytes);
+  if (createHash('sha256').update(bytes).digest('hex') !== hash) throw new ZaffetError(fault('photo.other'));
+  const kept = await photosKept(db, most);
+  if (kept.bytes + bytes.length > most) throw new ZaffetError(fault('photo.full'));
+  await db.insert(photos).values({ hash, type, size: bytes.length, bytes }).onConflictDoNothing();
+}
+
+/** Keeps what a photograph is shown as on a screen. @throws ZaffetError `photo.not-found` while itself is not here */
+export async function keepScreen(db: Database, hash: string, bytes: Uint8Array): Promise<void> {
+  const { type, width, height } = headOf(bytes);
+  if (type !== 'image/jpeg' || Math.max(width, height) > SCREEN_SIDE)
+    throw new ZaffetError(fault('photo.invalid'));
+  const kept = await db
+    .update(photos)
+    .set({ screen: bytes })
+    .where(eq(photos.hash, hash))
+    .returning({ hash: photos.hash });
+  if (kept.length === 0) throw new ZaffetError(fault('photo.not-found'));
+}
+
+/** A photograph's bytes with what they are. @throws ZaffetError `photo.not-found` */
+export async function readPhoto(
+  db: Database,
+  hash: string,
+  screen: boolean,
+): Promise<{ readonly type: PhotoType; readonly bytes: Buffer }> {
+  const bytes = screen ? sql`coalesce(${photos.screen}, ${photos.bytes})` : sql`${photos.bytes}`;
+  const type = screen
+    ? sql<PhotoType>`case when ${photos.screen} is null then ${photos.type} else 'image/jpeg' end`
+    : photos.type;
+  const [row] = await db
+    .select({ type, text: sql<string>`encode(${bytes}, 'base64')` })
+    .from(photos)
+    .where(eq(photos.hash, hash));
+  if (row === undefined) throw new ZaffetError(fault('photo.not-found'));
+  return { type: row.type, bytes: Buffer.from(row.text, 'base64') };
+}

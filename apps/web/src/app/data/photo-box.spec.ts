@@ -1,0 +1,124 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import { API } from '@zaffet/contract';
+import { PHOTO_PAUSES, PhotoBox } from './photo-box';
+
+/** A server that keeps photographs, may be away, and may refuse them. */
+class FakeServer {
+  readonly kept = new Map<string, Blob>();
+  away = 0;
+  refuses: string | null = null;
+
+  readonly fetch = (address: string, options: { body: Blob }): Promise<Response> => {
+    if (this.away > 0) {
+      this.away -= 1;
+      return Promise.reject(new TypeError('away'));
+    }
+    if (this.refuses !== null)
+      return Promise.resolve(new Response(JSON.stringify({ message: this.refuses }), { status: 400 }));
+    this.kept.set(address, options.body);
+    return Promise.resolve(new Response(null, { status: 204 }));
+  };
+}
+
+/** A picture of one colour and a number of its own, so that no two are the same bytes. */
+async function picture(width: number, height: number, type = 'image/png'): Promise<Blob> {
+  const canvas = new OffscreenCanvas(width, height);
+  const context = canvas.getContext('2d')!;
+  context.fillStyle = '#5d6b4b';
+  context.fillRect(0, 0, width, height);
+  context.fillText(String(Math.random()), 2, 10);
+  return canvas.convertToBlob({ type });
+}
+
+/** SHA-256 as the browser itself has it. */
+async function hashOf(blob: Blob): Promise<string> {
+  const digest = await crypto.subtle.digest('SHA-256', await blob.arrayBuffer());
+  return [...new Uint8Array(digest)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
+
+const until = async (is: () => boolean): Promise<void> => {
+  for (let n = 0; n < 400 && !is(); n++) await new Promise((go) => setTimeout(go, 5));
+  expect(is()).toBeTrue();
+};
+
+describe('the way of photographs to the server', () => {
+  let server: FakeServer;
+
+  /** A page that was just opened. */
+  function open(): PhotoBox {
+    TestBed.resetTestingModule();
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: PHOTO_PAUSES, useValue: { first: 1, longest: 4, patience: 1000 } },
+      ],
+    });
+    return TestBed.inject(PhotoBox);
+  }
+
+  /** Photographs that other pages left waiting come as well. */
+  const has = (hash: string): boolean =>
+    server.kept.has(API.photo(hash)) && server.kept.has(API.photoScreen(hash));
+
+  beforeEach(() => {
+    server = new FakeServer();
+    spyOn(globalThis, 'fetch').and.callFake(server.fetch as unknown as typeof fetch);
+  });
+
+  it('sends them as they are, under the hash of their bytes, and one that is no larger than a screen', async () => {
+    const box = open();
+    const file = await picture(2000, 500);
+    const hash = await box.keep(file);
+    expect(hash).toBe(await hashOf(file));
+    await until(() => has(hash));
+    expect(await hashOf(server.kept.get(API.photo(hash))!)).toBe(hash);
+    const screen = server.kept.get(API.photoScreen(hash))!;
+    expect(screen.type).toBe('image/jpeg');
+    const { width, height } = await createImageBitmap(screen);
+    expect([width, height]).toEqual([1600, 400]);
+    await until(() => box.state().unsent === 0);
+    expect(box.address(hash)).toBe(API.photoScreen(hash));
+  });
+
+  it('shows them from this device until the server has them, and tries again while it is away', async () => {
+    server.away = 5;
+    const box = open();
+    const hash = await box.keep(await picture(40, 30));
+    expect(box.address(hash)).toMatch(/^blob:/);
+    expect(box.state().unsent).toBe(1);
+    await until(() => has(hash));
+    await until(() => box.address(hash) === API.photoScreen(hash));
+  });
+
+  it('sends from the next page what this one could not', async () => {
+    server.away = Infinity;
+    const file = await picture(40, 30);
+    const hash = await open().keep(file);
+    server.away = 0;
+    // The first page goes on trying as well; what is sent twice is the same.
+    open();
+    await until(() => has(hash));
+    expect(await hashOf(server.kept.get(API.photo(hash))!)).toBe(hash);
+  });
+
+  it('keeps what the server will not take, and says why', async () => {
+    server.refuses = 'Photographs take all the room.';
+    const box = open();
+    const hash = await box.keep(await picture(40, 30));
+    await until(() => box.state().refused === 'Photographs take all the room.');
+    expect(box.address(hash)).toMatch(/^blob:/);
+    server.refuses = null;
+    // Asked for again by the next page.
+    open();
+    await until(() => server.kept.has(API.photo(hash)));
+  });
+
+  it('makes a JPEG of a file that the server cannot keep', async () => {
+    const box = open();
+    const odd = new Blob([await (await picture(60, 40)).arrayBuffer()], { type: 'image/x-odd' });
+    const hash = await box.keep(odd);
+    await until(() => server.kept.has(API.photo(hash)));
+    expect(server.kept.get(API.photo(hash))!.type).toBe('image/jpeg');
+  });
+});
