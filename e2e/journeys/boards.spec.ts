@@ -112,8 +112,6 @@ test('a board for a question: its cells are chosen, made a plan, and begun at th
   ]);
   expect(sheet.suggestedFilename()).toMatch(/-board-sheet\.pdf$/);
   await expect(made.getByRole('link', { name: 'Upper left piece' })).toBeVisible();
-  // Its line to the server is closed before the server is.
-  await page.goto('about:blank');
 });
 
 test('a board is read whole from the simulated camera, a cell put right by hand, and learned from', async ({
@@ -183,7 +181,6 @@ test('a board is read whole from the simulated camera, a cell put right by hand,
       .replace(/\.?0+$/, '')}`,
   );
   await expect(page.getByRole('region', { name: 'What was learned' })).toContainText(/White glue slips/);
-  await page.goto('about:blank');
 });
 
 test('a photograph of a cell is measured, and what is too thin in it is not told', async ({
@@ -273,5 +270,4 @@ test('a photograph of a cell is measured, and what is too thin in it is not told
   await sheet.getByRole('button', { name: 'Take these figures' }).click();
   await expect(page.getByLabel('Wanted: Crack spacing')).toHaveValue(/^[78](\.\d)?$/);
   await expect(page.getByLabel('Wanted: Crack opening')).toHaveValue(/^(0\.9\d?|1(\.[01]\d?)?)$/);
-  await page.goto('about:blank');
 });

@@ -1,4 +1,4 @@
-import { type Page } from '@playwright/test';
+import { type Locator, type Page } from '@playwright/test';
 import ICAL from 'ical.js';
 import { readFile } from 'node:fs/promises';
 import { PlansPage } from '../pages/plans.page';
@@ -17,6 +17,22 @@ async function clockOf(page: Page, text: RegExp): Promise<number> {
   const line = page.locator('zf-days-board .work').filter({ hasText: text }).first();
   const [hours, minutes] = (await line.locator('.at').innerText()).split(':').map(Number);
   return hours! * 60 + minutes!;
+}
+
+/** Where something is once it no longer moves: a board takes its size, and its lines, a moment after it opens. */
+async function still(line: Locator): Promise<{ x: number; y: number }> {
+  let before = await line.boundingBox();
+  await expect
+    .poll(
+      async () => {
+        const [last, now] = [before, await line.boundingBox()];
+        before = now;
+        return now !== null && last?.x === now.x && last.y === now.y;
+      },
+      { intervals: [400] },
+    )
+    .toBe(true);
+  return before!;
 }
 
 test('a chest over two days: the morning, a deadline, a drag, an impossible week, a calendar', async ({
@@ -49,8 +65,11 @@ test('a chest over two days: the morning, a deadline, a drag, an impossible week
 
   // Dragged an hour down: it stays there, and what follows comes later; undone it is as before.
   const before = await clockOf(page, /Kelp, base coat: right side/);
-  const line = page.locator('zf-days-board .work').filter({ hasText: /Kelp, base coat: right side/ });
-  const box = (await line.boundingBox())!;
+  const line = page
+    .getByRole('region', { name: 'Tuesday, 12 May' })
+    .locator('.work')
+    .filter({ hasText: /Kelp, base coat: right side/ });
+  const box = await still(line);
   await page.mouse.move(box.x + 60, box.y + 8);
   await page.mouse.down();
   await page.mouse.move(box.x + 60, box.y + 30, { steps: 4 });

@@ -26,10 +26,12 @@ export class OwnServer {
 }
 
 export const test = base.extend<{ server: OwnServer }>({
-  server: async ({}, use) => {
+  server: async ({ page }, use) => {
     const server = new OwnServer();
     await server.begin();
     await use(server);
+    // A page that still asks would tell its console that nobody answers.
+    await page.goto('about:blank');
     await server.end();
     server.remove();
   },
