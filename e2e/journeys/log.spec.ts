@@ -7,6 +7,9 @@ import { launch, scratchFolder } from '../../apps/server/src/testing';
 const PHOTOS = fileURLToPath(new URL('../../demo/photos/', import.meta.url));
 const photo = (): string => `${PHOTOS}${readdirSync(PHOTOS).sort()[0]}`;
 
+/** One that nothing in the demo shows. */
+const PICTURE = fileURLToPath(new URL('../../docs/screenshots/look.png', import.meta.url));
+
 const entries = (page: Page): Locator => page.getByRole('region', { name: 'Entries' }).getByRole('link');
 const search = (page: Page): Locator => page.getByRole('searchbox', { name: 'What was said' });
 
@@ -231,7 +234,7 @@ test('what a run used comes off the shelf, what is left over goes on it, and its
     .poll(async () => (await tins()).some(({ kind, amountMl }) => kind === 'pot' && amountMl === 40))
     .toBeTruthy();
 
-  await page.getByLabel('Photograph of the piece').setInputFiles(photo());
+  await page.getByLabel('Photograph of the piece').setInputFiles(PICTURE);
   const picture = page.getByRole('img', { name: /^Dry/ });
   await expect(picture).toBeVisible();
   // From the workshop, once it has it.
@@ -240,9 +243,22 @@ test('what a run used comes off the shelf, what is left over goes on it, and its
   await expect(page.getByRole('img', { name: /^Dry/ })).toBeVisible();
   await page.getByRole('button', { name: /^Take back the photograph/ }).click();
   await expect(page.getByRole('img', { name: /^Dry/ })).toHaveCount(0);
+  // What was taken back can be cleared away for good.
+  await expect
+    .poll(async () => (await page.request.get(`${server.at}/api/photos/unshown`)).json())
+    .toMatchObject({ count: 1 });
+  await page.goto(`${server.at}/log/backup`);
+  await expect(page.getByText(/One photograph was taken back and still takes [\d.]+ MB/)).toBeVisible();
+  await page.getByRole('button', { name: 'Clear them away for good' }).click();
+  await expect(page.getByText(/was taken back/)).toHaveCount(0);
 
   // A tin says when it is to be bought again, and until when it is good.
   await page.goto(`${server.at}/shelf`);
+  const [list] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'List (CSV)' }).click(),
+  ]);
+  expect(readFileSync(await list.path(), 'utf8')).toMatch(/\r\ntin,"?Kelp, latex/);
   const row = page.locator('[data-item="Kelp, latex"]');
   await expect(row.getByText('buy again')).toHaveCount(0);
   await row.getByRole('button', { name: 'More of Kelp, latex' }).click();

@@ -19,6 +19,7 @@ export const API = {
   trace: (id: string, partId: string, stepId: string, tile?: string): string =>
     `/api/plans/${encodeURIComponent(id)}/map/${encodeURIComponent(partId)}/${encodeURIComponent(stepId)}${tile === undefined ? '' : `?tile=${encodeURIComponent(tile)}`}`,
   shelf: '/api/shelf',
+  shelfCsv: '/api/shelf/list.csv',
   shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
   measures: '/api/shelf/measures',
   shop: '/api/shop',
@@ -35,6 +36,8 @@ export const API = {
     `/api/log?${new URLSearchParams(Object.entries(query).map(([key, value]): [string, string] => [key, String(value)])).toString()}`,
   logCsv: '/api/log/list.csv',
   photos: '/api/photos',
+  /** Photographs that were taken back everywhere, and that nothing shows any more. */
+  photosUnshown: '/api/photos/unshown',
   /** A photograph as it came out of the camera, by the hash of its bytes; and no larger than a screen. */
   photo: (hash: string): string => `/api/photos/${encodeURIComponent(hash)}`,
   photoScreen: (hash: string): string => `/api/photos/${encodeURIComponent(hash)}/screen`,

@@ -16,6 +16,7 @@ export * from './prep';
 export * from './readingsFile';
 export * from './rescue';
 export * from './sentences';
+export * from './shelfFile';
 export * from './stepDetail';
 export * from './natural';
 export * from './traceSheets';

@@ -1,4 +1,6 @@
-import { API, type Fault, type PhotosKept } from '@zaffet/contract';
+import { API, type Fault, filePlan, type PhotosKept, type PhotosRoom, type RunEvent } from '@zaffet/contract';
+import { parseEvents } from '@zaffet/contract/runs';
+import { newPlan } from '@zaffet/workshop';
 import { type Express } from 'express';
 import { createHash } from 'node:crypto';
 import { pino } from 'pino';
@@ -6,6 +8,7 @@ import { PNG } from 'pngjs';
 import request from 'supertest';
 import { buildApp } from '../app';
 import { openEmbedded, type OpenDatabase } from '../db/client';
+import { takeEvents } from '../runs/queries';
 import { SheetMaker } from '../sheet/maker';
 import { mustNotFail, scratchFolder } from '../testing';
 
@@ -114,6 +117,49 @@ describe('photographs', () => {
     const wide = jpeg(1601, 20);
     expect(await refused(put(hashOf(bytes), wide, 'image/jpeg', true), 400)).toBe('photo.invalid');
     expect(await kept()).toEqual(before);
+  });
+
+  it('that were taken back everywhere can be cleared away, and no others', async () => {
+    const [one, two, three, four] = [11, 12, 13, 14].map((seed) => picture(20, seed));
+    for (const bytes of [one!, two!, three!, four!]) await put(hashOf(bytes), bytes).expect(204);
+    let n = 0;
+    const plan = newPlan('wet-glue', 'Oar bracket', 3, '2026-05-12T08:00:00.000Z', () => `p${++n}`);
+    const events = (run: string, bodies: readonly object[]): readonly RunEvent[] =>
+      parseEvents({
+        events: [{ kind: 'run-begun', planId: null, plan: filePlan(plan) }, ...bodies].map((body, i) => ({
+          ...{ id: `${run}-${i}`, device: `tablet-${run}`, n: i + 1, at: '2026-05-12T09:00:00.000Z' },
+          ...{ offsetMs: 0, ...body },
+        })),
+      }).events;
+    const shows = (bytes: Buffer): object => ({
+      ...{ kind: 'photo', partId: null, stepId: null, when: 'dry', text: '', hash: hashOf(bytes) },
+    });
+    const back = (eventId: string): object => ({ kind: 'taken-back', eventId });
+    // The first is taken back; the second too, but another run shows it; the third is back again; the fourth is told of nowhere.
+    const first = [
+      shows(one!),
+      shows(two!),
+      shows(three!),
+      back('a-1'),
+      back('a-2'),
+      back('a-3'),
+      back('a-6'),
+    ];
+    await takeEvents(database.db, 'a', events('a', first));
+    await takeEvents(database.db, 'b', events('b', [shows(two!)]));
+    const room = (await request(app).get(API.photosUnshown).expect(200)).body as PhotosRoom;
+    expect(room).toEqual({ count: 1, bytes: one!.length });
+    const before = await kept();
+    expect((await request(app).delete(API.photosUnshown).expect(200)).body).toEqual(room);
+    expect(await kept()).toEqual({ ...before, count: before.count - 1, bytes: before.bytes - one!.length });
+    await request(app)
+      .get(API.photo(hashOf(one!)))
+      .expect(404);
+    for (const bytes of [two!, three!, four!])
+      await request(app)
+        .get(API.photo(hashOf(bytes)))
+        .expect(200);
+    expect((await request(app).delete(API.photosUnshown)).body).toEqual({ count: 0, bytes: 0 });
   });
 
   it('are refused once they take all the room they may have', async () => {

@@ -2,15 +2,17 @@ import {
   fault,
   PHOTO_TYPES,
   type PhotosKept,
+  type PhotosRoom,
   type PhotoType,
   SCREEN_SIDE,
   ZaffetError,
 } from '@zaffet/contract';
-import { eq, sql } from 'drizzle-orm';
+import { takenBack } from '@zaffet/workshop';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { imageSize } from 'image-size';
 import { createHash } from 'node:crypto';
 import { type Database } from '../db/client';
-import { photos } from '../db/schema';
+import { photos, runEvents, shelfItems } from '../db/schema';
 
 /** More than any camera's, and than a browser opens. */
 const MOST_PIXELS = 50e6;
@@ -42,15 +44,52 @@ function headOf(bytes: Uint8Array): Head {
   return { type, width: told.width, height: told.height };
 }
 
+const ROOM = {
+  count: sql<number>`count(*)::int`,
+  bytes: sql<number>`coalesce(sum(${photos.size}::bigint + coalesce(length(${photos.screen}), 0)), 0)::float8`,
+};
+
 /** How much photographs take. @param most - [bytes] */
 export async function photosKept(db: Database, most: number): Promise<PhotosKept> {
-  const [row] = await db
-    .select({
-      count: sql<number>`count(*)::int`,
-      bytes: sql<number>`coalesce(sum(${photos.size}::bigint + coalesce(length(${photos.screen}), 0)), 0)::float8`,
-    })
-    .from(photos);
+  const [row] = await db.select(ROOM).from(photos);
   return { ...row!, most };
+}
+
+/**
+ * Photographs that were taken back wherever they were told of, and that are on no tin: by their hashes. One that nobody
+ * told of yet is none of them, for its run may be on its way.
+ */
+async function unshown(db: Pick<Database, 'select'>): Promise<string[]> {
+  const told = await db
+    .select({ run: runEvents.run, event: runEvents.event })
+    .from(runEvents)
+    .where(sql`${runEvents.event}->>'kind' in ('photo', 'taken-back')`);
+  const gone = takenBack(told.map(({ event }) => event));
+  const shown = new Set<string>();
+  const hidden = new Set<string>();
+  for (const { event } of told)
+    if (event.kind === 'photo') (gone.has(event.id) ? hidden : shown).add(event.hash);
+  for (const { item } of await db.select({ item: shelfItems.item }).from(shelfItems))
+    if (item.kind === 'tin' && item.photo) shown.add(item.photo);
+  return [...hidden].filter((hash) => !shown.has(hash));
+}
+
+/** The room that photographs take which nothing shows any more. */
+export async function unshownRoom(db: Pick<Database, 'select'>): Promise<PhotosRoom> {
+  const [row] = await db
+    .select(ROOM)
+    .from(photos)
+    .where(inArray(photos.hash, await unshown(db)));
+  return row!;
+}
+
+/** Takes photographs away for good which nothing shows any more. @returns what room they took */
+export function clearUnshown(db: Database): Promise<PhotosRoom> {
+  return db.transaction(async (tx) => {
+    const room = await unshownRoom(tx);
+    await tx.delete(photos).where(inArray(photos.hash, await unshown(tx)));
+    return room;
+  });
 }
 
 /**

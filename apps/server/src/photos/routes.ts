@@ -9,7 +9,7 @@ import {
 } from '@zaffet/contract';
 import express, { type ErrorRequestHandler, type Request, type Response, Router } from 'express';
 import { type Database } from '../db/client';
-import { keepPhoto, keepScreen, photosKept, readPhoto } from './queries';
+import { clearUnshown, keepPhoto, keepScreen, photosKept, readPhoto, unshownRoom } from './queries';
 
 /** What is kept under the hash of its bytes never changes. */
 const FOR_EVER = 'private, max-age=31536000, immutable';
@@ -38,6 +38,12 @@ export function photoRoutes(db: Database, most: number): Router {
   };
   router.get(API.photos, async (_request, response) => {
     response.json(await photosKept(db, most));
+  });
+  router.get(API.photosUnshown, async (_request, response) => {
+    response.json(await unshownRoom(db));
+  });
+  router.delete(API.photosUnshown, async (_request, response) => {
+    response.json(await clearUnshown(db));
   });
   router.get('/api/photos/:hash', (request, response) => send(response, hashOf(request), false));
   router.get('/api/photos/:hash/screen', (request, response) => send(response, hashOf(request), true));

@@ -1,5 +1,6 @@
 import { API, fault, ID, ZaffetError } from '@zaffet/contract';
 import { parseItemChanges, parseMeasures, parseShelfItem } from '@zaffet/contract/schemas';
+import { shelfCsv } from '@zaffet/words';
 import { Router } from 'express';
 import { type Database } from '../db/client';
 import { changeItem, putItem, putMeasures, readShelf, takeItem } from './queries';
@@ -19,6 +20,10 @@ export function shelfRoutes(db: Database): Router {
   const router = Router();
   router.get(API.shelf, async (_request, response) => {
     response.json(await readShelf(db));
+  });
+  router.get(API.shelfCsv, async (_request, response) => {
+    const { items } = await readShelf(db);
+    response.attachment('shelf.csv').type('text/csv').send(shelfCsv(items));
   });
   router.put('/api/shelf/items/:id', async (request, response) => {
     const item = parseShelfItem(request.body);

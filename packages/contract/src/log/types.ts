@@ -90,10 +90,14 @@ export const SCREEN_SIDE = 1600;
 /** Colours further off than this nobody would call alike [CIEDE2000]; about where two are plainly two. */
 export const ALIKE_WITHIN = 12;
 
-/** What photographs take. */
-export interface PhotosKept {
+/** How many photographs, and the room they take. */
+export interface PhotosRoom {
   readonly count: number;
   readonly bytes: number;
+}
+
+/** What photographs take. */
+export interface PhotosKept extends PhotosRoom {
   /** No more is taken. */
   readonly most: number;
 }

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { inject, Injectable } from '@angular/core';
-import { API, type LogAnswer, type LogQuery, type PhotosKept } from '@zaffet/contract';
+import { API, type LogAnswer, type LogQuery, type PhotosKept, type PhotosRoom } from '@zaffet/contract';
 import { type Observable } from 'rxjs';
 
 /** The log: runs found by what was said and measured in them. */
@@ -13,5 +13,12 @@ export class LogApi {
   }
   photosKept(): Observable<PhotosKept> {
     return this.http.get<PhotosKept>(API.photos);
+  }
+  photosUnshown(): Observable<PhotosRoom> {
+    return this.http.get<PhotosRoom>(API.photosUnshown);
+  }
+  /** For good. @returns the room they took */
+  clearUnshown(): Observable<PhotosRoom> {
+    return this.http.delete<PhotosRoom>(API.photosUnshown);
   }
 }

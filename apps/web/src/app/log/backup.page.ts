@@ -7,6 +7,7 @@ import {
   BACKUP_KINDS,
   type BackupKind,
   type KeptBackup,
+  type PhotosRoom,
   type RestoreReport,
   type RestoreWay,
   RESTORE_WAYS,
@@ -35,6 +36,11 @@ const WAY_WORDS: Readonly<Record<RestoreWay, { readonly name: string; readonly h
 };
 const GB = 1e9;
 const MB = 1e6;
+const inMb = (bytes: number): string => `${figures(Math.max(0.1, bytes / MB))} MB`;
+const takenBackWords = ({ count, bytes }: PhotosRoom): string =>
+  count === 1
+    ? `One photograph was taken back and still takes ${inMb(bytes)}.`
+    : `${count} photographs were taken back and still take ${inMb(bytes)}.`;
 
 /** All of the shop as one file: taken out, and brought in once it was seen what that changes. */
 @Component({
@@ -46,6 +52,7 @@ const MB = 1e6;
 })
 export class BackupPage {
   private readonly http = inject(HttpClient);
+  private readonly log = inject(LogApi);
   protected readonly address = API.backup;
   protected readonly ways = RESTORE_WAYS.map((way) => ({ way, ...WAY_WORDS[way] }));
   protected readonly way = signal<RestoreWay>('mine');
@@ -54,6 +61,8 @@ export class BackupPage {
   protected readonly busy = signal(false);
   protected readonly trouble = signal<string | null>(null);
   protected readonly room = signal<string | null>(null);
+  /** Photographs that were taken back, and still take room. */
+  protected readonly unshown = signal<string | null>(null);
 
   protected readonly kept = signal<
     readonly { readonly name: string; readonly size: string; readonly href: string }[]
@@ -65,20 +74,40 @@ export class BackupPage {
         this.kept.set(
           all.map(({ name, bytes }) => ({
             name,
-            size: `${figures(Math.max(0.1, bytes / MB))} MB`,
+            size: inMb(bytes),
             href: API.keptBackup(name),
           })),
         ),
       )
       .catch(() => undefined);
-    void firstValueFrom(inject(LogApi).photosKept())
-      .then(({ count, bytes, most }) => {
-        const gb = (value: number): string => `${figures(Math.max(value, 1e6) / GB)} GB`;
-        this.room.set(
-          `${count} ${count === 1 ? 'photograph takes' : 'photographs take'} ${gb(bytes)}; they may take ${gb(most)}.`,
-        );
-      })
-      .catch(() => undefined);
+    void this.readRoom();
+  }
+
+  private async readRoom(): Promise<void> {
+    try {
+      const { count, bytes, most } = await firstValueFrom(this.log.photosKept());
+      const gb = (value: number): string => `${figures(Math.max(value, 1e6) / GB)} GB`;
+      this.room.set(
+        `${count} ${count === 1 ? 'photograph takes' : 'photographs take'} ${gb(bytes)}; they may take ${gb(most)}.`,
+      );
+      const gone = await firstValueFrom(this.log.photosUnshown());
+      this.unshown.set(gone.count === 0 ? null : takenBackWords(gone));
+    } catch {
+      // It is told beside what the page is for.
+    }
+  }
+
+  /** Photographs that nothing shows any more leave the database. */
+  protected async clear(): Promise<void> {
+    this.busy.set(true);
+    this.trouble.set(null);
+    try {
+      await firstValueFrom(this.log.clearUnshown());
+    } catch (error) {
+      this.trouble.set(faultOf(error).message);
+    }
+    this.busy.set(false);
+    await this.readRoom();
   }
 
   protected readonly rows = computed(() => {

@@ -5,6 +5,7 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatIconModule } from '@angular/material/icon';
 import { RouterLink } from '@angular/router';
 import {
+  API,
   fault,
   LIMITS,
   type MeasuresFile,
@@ -70,6 +71,7 @@ export class ShelfPage {
   protected readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
   protected readonly fault = this.store.selectSignal(shelfFeature.selectFault);
   protected readonly saveText = this.store.selectSignal(shelfFeature.selectSaveText);
+  protected readonly csv = API.shelfCsv;
   protected readonly limits = LIMITS;
   protected readonly money = inject(Money);
   protected readonly currencies = CURRENCIES.map((code) => ({ value: code, name: code || 'no currency' }));
