@@ -85,12 +85,12 @@ const JOBS: readonly Job[] = [
     piece: 'Mirror frame',
     way: /^Brittle chalk ground/,
     decides: [
-      putIn(4, 'Resist under the paint', 'Candle wax'),
-      onCard(8, (press) => press.on('checkbox', 'Tea or stain in the water')),
+      putIn(5, 'Resist under the paint', 'Candle wax'),
+      onCard(9, (press) => press.on('checkbox', 'Tea or stain in the water')),
     ],
     says: (steps) => {
-      expect(steps[4]).toMatchObject({ kind: 'resist', agent: 'candle' });
-      expect(steps[7]).toMatchObject({ kind: 'distress', tool: 'sponge', tint: { name: 'Strong tea' } });
+      expect(steps[5]).toMatchObject({ kind: 'resist', agent: 'candle' });
+      expect(steps[8]).toMatchObject({ kind: 'distress', tool: 'sponge', tint: { name: 'Strong tea' } });
     },
     shows: 'chips',
   },

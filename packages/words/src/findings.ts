@@ -362,6 +362,11 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
     text: `It has ${figures(v['has'] ?? 0)} clear coats; tops that are wiped or take hot cups usually get ${figures(v['coats'] ?? 5)}, and a heat-resistant one for cups.`,
     remedy: 'More clear coats; two of wax are for legs and sides.',
   }),
+  'ground-rough': () => ({
+    title: 'The ground is not smoothed.',
+    text: 'Brush marks and crumbs of the ground show through the paint, and cannot be sanded out of it later.',
+    remedy: 'Lightly with 400 grit, until it is smooth to the hand; its texture stays.',
+  }),
   'dust-left': () => ({
     title: 'Dust lies under the seal.',
     text: 'What sanding leaves is sealed in: the surface comes out rough and dull.',

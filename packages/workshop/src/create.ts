@@ -107,6 +107,10 @@ export function newDistress(id: string, tool: DistressTool, start: StartRuleFile
   };
 }
 
+/** Fine paper over what has dried, until it is smooth to the hand; common practice. */
+export const smoothing = (id: string): PlanStep =>
+  ({ ...newDistress(id, 'sand', when('through-dry')), grit: 400, rounds: 2 }) as PlanStep;
+
 export const newHeat = (id: string, tool: HeatTool, durationS: number, start: StartRuleFile): PlanStep => ({
   id,
   kind: 'heat',

@@ -13,7 +13,7 @@ import { forecast } from '@zaffet/core/forecast';
 import { isOf, medium } from '@zaffet/core/media';
 import { type Finding, type FindingCode } from '@zaffet/core/notes';
 import { nextGrit } from '@zaffet/core/wear';
-import { after, newCoat, newDistress, newSeal, newStep, when } from './create';
+import { after, newCoat, newDistress, newSeal, newStep, smoothing, when } from './create';
 import { type PartPlan, withSteps } from './partPlan';
 import { basisOf } from './basis';
 
@@ -257,6 +257,7 @@ const WAYS: Readonly<Partial<Record<FindingCode, Way>>> = {
     label: 'Wipe it off when the paint is dry',
     steps: inserted(c.steps, finishing(c), newStep('wipe', c.nextId())),
   }),
+  'ground-rough': (c) => before(c, smoothing(c.nextId()), 'Smooth it with 400 grit first'),
   'dust-left': (c) => {
     const wipe = { ...newStep('wipe', c.nextId()), degrease: false, start: after(0) } as PlanStep;
     return before(c, wipe, 'Wipe the dust off first');

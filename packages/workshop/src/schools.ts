@@ -1,4 +1,4 @@
-import { after, newCoat, newDistress, newHeat, newResist, newRewet, newSeal, newWipe, when } from './create';
+import { after, newCoat, newDistress, newHeat, newResist, newRewet, newSeal, newWipe, smoothing, when } from './create';
 import { type PlanStep, type StartRuleFile } from '@zaffet/contract';
 
 /** The ways a finish can start: one for each main school, cracks first, then chips, resists, layers. */
@@ -72,7 +72,8 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
         dilution: 0.5,
         strokes: 'crosswise',
       })),
-      newCoat(id(), 'milk', '#8aa19a', 'Shoal', when('through-dry')),
+      smoothing(id()),
+      newCoat(id(), 'milk', '#8aa19a', 'Shoal', after(5)),
       newDistress(id(), 'scrape', after(30)),
       newDistress(id(), 'sponge', after(5)),
       newSeal(id(), 'clearWax', when('through-dry', 720)),

@@ -130,7 +130,7 @@ export function cracksOf(
     hold,
     heat: film.heat,
     cycles: film.cycles,
-    slipFactor: factors.slip ?? 1,
+    slipFactor: (factors.slip ?? 1) * film.slipFactor,
     strainFactor: factors.strain ?? 1,
   };
   const law = crackLaw(input);

@@ -88,7 +88,14 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
   const own = on.factors;
   const made = asMade(row, step);
   const medium =
-    own === undefined ? made : { ...made, diffusivityUm2S: made.diffusivityUm2S * Math.exp(own.dry) };
+    own === undefined
+      ? made
+      : {
+          ...made,
+          diffusivityUm2S: made.diffusivityUm2S * Math.exp(own.dry),
+          strainFactor: made.strainFactor * Math.exp(own.strain ?? 0),
+          fractureLengthUm: made.fractureLengthUm * Math.exp(own.tough ?? 0),
+        };
   const air = own === undefined ? on.air : scaledAir(on.air, Math.exp(own.air));
   const wetUm = metresToUm(step.thickness) * Math.exp(own?.thickness ?? 0);
   const dry = (laidAt: number, ground: Ground): Dried => {
@@ -138,6 +145,7 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
     closedPlaces,
     closedBelow: closedPlaces.reduce((sum, closed) => sum + closed, 0) / closedPlaces.length,
     wetUm,
+    slipFactor: Math.exp(own?.slip ?? 0),
     solidsUm: dried.open.solidsUm * coats,
     buffAfter: moment?.buffAt === undefined ? buffAfter : moment.buffAt - laidAt,
     coveredAt: null,

@@ -41,6 +41,8 @@ export interface FilmRun {
   readonly closedPlaces: readonly number[];
   /** Temperature of the surface while a quick solvent leaves it [K]; null for slow carriers and water. */
   readonly solventSurface: number | null;
+  /** On the slip of what lies below, as it is believed of this coat. */
+  readonly slipFactor: number;
   /** Wet film of one coat [µm], and dry film of all coats of it [µm]. */
   readonly wetUm: number;
   readonly solidsUm: number;

@@ -1,12 +1,16 @@
 import { type Basis } from '../basis';
-import { courseOf } from '../course';
-import { PRIOR_SPREAD, type StepFactors } from '../media';
+import { type Course, courseOf } from '../course';
+import { factorKeyOf, type Learned, PRIOR_SPREAD, type StepFactors } from '../media';
 import { EIGHTY_PER_CENT, normalCdf, normalQuantile } from '../numeric/normal';
 import {
   type Belief,
+  type Believed,
+  type BelievedFactor,
   COAT_FACTORS,
-  type CoatFactor,
+  CRACK_FACTORS,
+  type CrackFactor,
   type Form,
+  LIVE_FIGURES,
   LIVE_STATES,
   type LiveState,
   type Look,
@@ -17,14 +21,15 @@ import {
 
 /*
  * What is believed of a coat while it dries. Its moments hang on three factors (the shop's air, how water moves in the
- * medium, how thick it lies); how they do is worked out once, as a quadratic form of logarithms. A thousand draws of the
+ * medium, how thick it lies), of a coat that cracks also on the slip below it, its strain and its toughness, and so do the
+ * spacing and opening of its cracks; how they do is worked out once, as a quadratic form of logarithms. A thousand draws of the
  * factors carry the belief; every look weighs them anew. No chance: the same looks mean the same belief.
  */
 
 /** Draws of a belief. */
 const DRAWS = 1024;
 /** Bases of Halton's sequence, and how many of its first points are left out. */
-const BASES = [2, 3, 5] as const;
+const BASES = [2, 3, 5, 7, 11, 13] as const;
 const LEFT_OUT = 20;
 /** Factors are moved by so many standard deviations to see what hangs on them. */
 const MOVE = 0.9;
@@ -67,58 +72,90 @@ const STANDARD: readonly Float64Array[] = BASES.map((base) =>
 );
 
 type Vector = readonly number[];
-type Moments = Readonly<Record<LiveState, number | null>>;
+type Answers = Readonly<Record<Believed, number | null>>;
+const ANSWERS: readonly Believed[] = [...LIVE_STATES, ...LIVE_FIGURES];
 
-/** Moments of a coat, ln of s since laid, were its factors such. */
-function momentsAt(basis: Basis, stepId: string, factors: Vector): Moments {
-  const { learned } = basis.shop;
-  const own = Object.fromEntries(COAT_FACTORS.map((key, i) => [key, factors[i]!])) as unknown as StepFactors;
-  const there = learned ?? { keys: [], mean: [], covariance: [] };
+/** The coat's course, and which of its films it is, were its factors such. */
+function courseAt(basis: Basis, stepId: string, own: StepFactors): { course: Course; index: number } {
+  const there: Learned = basis.shop.learned ?? { keys: [], mean: [], covariance: [] };
   const course = courseOf({
     ...basis,
     shop: { ...basis.shop, learned: { ...there, steps: { ...there.steps, [stepId]: own } } },
   });
-  const i = course.films.findIndex(({ step }) => step.id === stepId);
-  const film = course.films[i];
-  const since = (at: number | null | undefined): number | null =>
-    film === undefined || at == null || at <= film.laidAt ? null : Math.log(at - film.laidAt);
-  return Object.fromEntries(
-    LIVE_STATES.map((state) => [
-      state,
-      since(state === 'first-cracks' ? course.cracks[i]?.firstAt : film?.openStates[state]),
-    ]),
-  ) as Record<LiveState, number | null>;
+  return { course, index: course.films.findIndex(({ step }) => step.id === stepId) };
 }
 
-/** How the moments hang on the factors, by moving each and each two of them: ten courses. */
-function formsOf(basis: Basis, stepId: string, prior: Prior): Partial<Record<LiveState, Form>> {
-  const mean = COAT_FACTORS.map((key) => prior[key].mean);
-  const step = COAT_FACTORS.map((key) => MOVE * prior[key].sd);
-  const at = (...moves: readonly (readonly [number, number])[]): Moments =>
-    momentsAt(
+/** Moments of a coat, ln of s since laid, and its cracks, ln of m, were its factors such. */
+function answersAt(basis: Basis, stepId: string, names: readonly BelievedFactor[], factors: Vector): Answers {
+  const own = Object.fromEntries(names.map((key, i) => [key, factors[i]!])) as unknown as StepFactors;
+  const { course, index } = courseAt(basis, stepId, own);
+  const film = course.films[index];
+  const cracks = course.cracks[index];
+  const since = (at: number | null | undefined): number | null =>
+    film === undefined || at == null || at <= film.laidAt ? null : Math.log(at - film.laidAt);
+  // What does not crack has no figures, whatever they would be.
+  const long = (um: number | undefined): number | null =>
+    cracks?.firstAt == null || !(um! > 0) ? null : Math.log(um! * 1e-6);
+  return {
+    ...(Object.fromEntries(
+      LIVE_STATES.map((state) => [
+        state,
+        since(state === 'first-cracks' ? cracks?.firstAt : film?.openStates[state]),
+      ]),
+    ) as Record<LiveState, number | null>),
+    spacing: long(cracks?.pattern.spacingUm),
+    opening: long(cracks?.pattern.openingUm),
+  };
+}
+
+/** A factor's name with what is believed of it beforehand. */
+type Priors = readonly (readonly [BelievedFactor, Spread])[];
+
+/** What is believed beforehand of a coat that cracks by itself; null of another. */
+function crackPriors(basis: Basis, stepId: string): Priors | null {
+  const { course, index } = courseAt(basis, stepId, { air: 0, dry: 0, thickness: 0 });
+  if (course.cracks[index]?.firstAt == null) return null;
+  const learned = basis.shop.learned;
+  const { medium } = course.films[index]!;
+  const below = course.films[index - 1]?.medium ?? medium;
+  const of = (kind: CrackFactor): Spread => {
+    const at = learned?.keys.indexOf(factorKeyOf(learned, kind, kind === 'slip' ? below : medium)) ?? -1;
+    return { mean: 0, sd: at < 0 ? PRIOR_SPREAD[kind] : Math.sqrt(learned!.covariance[at]![at]!) };
+  };
+  return CRACK_FACTORS.map((kind) => [kind, of(kind)] as const);
+}
+
+/** How moments and cracks hang on the factors, by moving each and each two of them: ten courses, or 28 of six factors. */
+function formsOf(basis: Basis, stepId: string, priors: Priors): Partial<Record<Believed, Form>> {
+  const names = priors.map(([name]) => name);
+  const mean = priors.map(([, prior]) => prior.mean);
+  const step = priors.map(([, prior]) => MOVE * prior.sd);
+  const at = (...moves: readonly (readonly [number, number])[]): Answers =>
+    answersAt(
       basis,
       stepId,
+      names,
       mean.map((value, i) => moves.reduce((sum, [k, by]) => (k === i ? sum + by * step[i]! : sum), value)),
     );
   const middle = at();
-  const up = COAT_FACTORS.map((_, i) => at([i, 1]));
-  const down = COAT_FACTORS.map((_, i) => at([i, -1]));
-  const both = COAT_FACTORS.map((_, i) => COAT_FACTORS.map((__, k) => (k > i ? at([i, 1], [k, 1]) : null)));
-  const forms: Partial<Record<LiveState, Form>> = {};
-  for (const state of LIVE_STATES) {
+  const up = names.map((_, i) => at([i, 1]));
+  const down = names.map((_, i) => at([i, -1]));
+  const both = names.map((_, i) => names.map((__, k) => (k > i ? at([i, 1], [k, 1]) : null)));
+  const forms: Partial<Record<Believed, Form>> = {};
+  for (const answer of ANSWERS) {
     const all = [middle, ...up, ...down, ...both.flat().filter((one) => one !== null)];
-    // A state that comes only with some of the factors has no moment to speak of.
-    if (all.some((one) => one[state] === null)) continue;
-    const a = middle[state]!;
-    const b = step.map((h, i) => (up[i]![state]! - down[i]![state]!) / (2 * h));
+    // What comes only with some of the factors has no moment to speak of.
+    if (all.some((one) => one[answer] === null)) continue;
+    const a = middle[answer]!;
+    const b = step.map((h, i) => (up[i]![answer]! - down[i]![answer]!) / (2 * h));
     const c = step.map((h, i) =>
       step.map((g, k) => {
-        if (i === k) return (up[i]![state]! - 2 * a + down[i]![state]!) / (h * h);
+        if (i === k) return (up[i]![answer]! - 2 * a + down[i]![answer]!) / (h * h);
         const [first, second] = [Math.min(i, k), Math.max(i, k)];
-        return (both[first]![second]![state]! - up[first]![state]! - up[second]![state]! + a) / (h * g);
+        return (both[first]![second]![answer]! - up[first]![answer]! - up[second]![answer]! + a) / (h * g);
       }),
     );
-    forms[state] = { a, b, c };
+    forms[answer] = { a, b, c };
   }
   return forms;
 }
@@ -138,25 +175,38 @@ function valueOf({ a, b, c }: Form, x: Vector): number {
  * @throws InputError as `courseOf`
  */
 export function believe(basis: Basis, stepId: string, prior: Prior): Belief {
-  return drawn(
-    stepId,
-    formsOf(basis, stepId, prior),
-    COAT_FACTORS.map((key) => prior[key].mean),
-    COAT_FACTORS.map((key, i) => STANDARD[i]!.map((z) => prior[key].mean + prior[key].sd * z)),
-  );
+  const coat: Priors = COAT_FACTORS.map((name) => [name, prior[name]] as const);
+  const cracks = crackPriors(basis, stepId);
+  if (cracks !== null) {
+    const all = [...coat, ...cracks];
+    const forms = formsOf(basis, stepId, all);
+    // Where a tougher film would not crack at all, only what dries is carried.
+    if (forms['first-cracks'] !== undefined) return begun(stepId, forms, all);
+  }
+  return begun(stepId, formsOf(basis, stepId, coat), coat);
 }
+
+const begun = (stepId: string, forms: Partial<Record<Believed, Form>>, priors: Priors): Belief =>
+  drawn(
+    stepId,
+    forms,
+    priors.map(([name]) => name),
+    priors.map(([, { mean }]) => mean),
+    priors.map(([, { mean, sd }], i) => STANDARD[i]!.map((z) => mean + sd * z)),
+  );
 
 function drawn(
   stepId: string,
-  forms: Partial<Record<LiveState, Form>>,
+  forms: Partial<Record<Believed, Form>>,
+  names: readonly BelievedFactor[],
   centre: Vector,
   values: readonly Float64Array[],
 ): Belief {
-  const moments: Partial<Record<LiveState, Float64Array>> = {};
-  for (const state of LIVE_STATES) {
-    const form = forms[state];
+  const moments: Partial<Record<Believed, Float64Array>> = {};
+  for (const answer of ANSWERS) {
+    const form = forms[answer];
     if (form === undefined) continue;
-    moments[state] = Float64Array.from({ length: DRAWS }, (_, i) =>
+    moments[answer] = Float64Array.from({ length: DRAWS }, (_, i) =>
       valueOf(
         form,
         values.map((of, k) => of[i]! - centre[k]!),
@@ -167,14 +217,15 @@ function drawn(
     stepId,
     forms,
     centre,
-    factors: Object.fromEntries(COAT_FACTORS.map((key, i) => [key, values[i]!])) as Record<
-      CoatFactor,
-      Float64Array
-    >,
+    factors: Object.fromEntries(names.map((key, i) => [key, values[i]!])) as unknown as Belief['factors'],
     moments,
     weights: new Float64Array(DRAWS).fill(1 / DRAWS),
   };
 }
+
+/** The factors a belief is held in. */
+const namesOf = ({ factors }: Belief): BelievedFactor[] =>
+  [...COAT_FACTORS, ...CRACK_FACTORS].filter((name) => factors[name] !== undefined);
 
 /**
  * The same coat in a shop whose air is believed otherwise than when it was drawn: draws weigh as much more as the new
@@ -229,7 +280,8 @@ function weighed(belief: Belief, weights: Float64Array): Belief {
 
 /** Fresh draws with the weighted mean and covariance of those that are left: a normal in their place. */
 function drawnAnew(belief: Belief): Belief {
-  const values = COAT_FACTORS.map((key) => belief.factors[key]);
+  const names = namesOf(belief);
+  const values = names.map((key) => belief.factors[key]!);
   const means = values.map((of) => meanOf(of, belief.weights));
   const covariance = values.map((a, i) =>
     values.map((b, k) => {
@@ -242,6 +294,7 @@ function drawnAnew(belief: Belief): Belief {
   return drawn(
     belief.stepId,
     belief.forms,
+    names,
     belief.centre,
     means.map((mean, i) =>
       Float64Array.from({ length: DRAWS }, (_, d) =>
@@ -276,22 +329,24 @@ function spreadOf(values: Float64Array, weights: Float64Array): Spread {
   return { mean, sd: Math.sqrt(variance) };
 }
 
-/** A factor as it is believed now. */
-export const factorBelieved = (belief: Belief, factor: CoatFactor): Spread =>
-  spreadOf(belief.factors[factor], belief.weights);
+/** A factor as it is believed now; of cracks only where a belief holds them. */
+export const factorBelieved = (belief: Belief, factor: BelievedFactor): Spread =>
+  spreadOf(belief.factors[factor]!, belief.weights);
 
 /** The factors of a coat, for a forecast to go on with: `learned.steps`. */
-export const stepFactors = (belief: Belief): StepFactors => ({
-  air: factorBelieved(belief, 'air').mean,
-  dry: factorBelieved(belief, 'dry').mean,
-  thickness: factorBelieved(belief, 'thickness').mean,
-});
+export const stepFactors = (belief: Belief): StepFactors =>
+  Object.fromEntries(
+    namesOf(belief).map((name) => [name, factorBelieved(belief, name).mean]),
+  ) as unknown as StepFactors;
 
-/** When a state comes, as it is believed; null for one that does not come, or of which that is not known. */
-export function momentBelieved(belief: Belief, state: LiveState): Moment | null {
-  const moments = belief.moments[state];
-  if (moments === undefined) return null;
-  const { mean, sd } = spreadOf(moments, belief.weights);
+/**
+ * When a state comes, or what a coat cracks into, as it is believed; null for what does not come, or of which that is not
+ * known.
+ */
+export function momentBelieved(belief: Belief, of: Believed): Moment | null {
+  const values = belief.moments[of];
+  if (values === undefined) return null;
+  const { mean, sd } = spreadOf(values, belief.weights);
   const reach = EIGHTY_PER_CENT * Math.hypot(sd, OWN);
   return { at: Math.exp(mean), low: Math.exp(mean - reach), high: Math.exp(mean + reach) };
 }

@@ -13,9 +13,15 @@ export {
 } from './belief';
 export {
   type Belief,
+  type Believed,
+  type BelievedFactor,
   COAT_FACTORS,
   type CoatFactor,
+  CRACK_FACTORS,
+  type CrackFactor,
+  LIVE_FIGURES,
   LIVE_STATES,
+  type LiveFigure,
   type LiveState,
   type Look,
   type Moment,

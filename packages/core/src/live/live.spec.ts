@@ -1,5 +1,6 @@
 import { type Basis, NO_SHOP, onTables } from '../basis';
 import { courseOf } from '../course';
+import { PRIOR_SPREAD, type StepFactors } from '../media';
 import { normalQuantile } from '../numeric/normal';
 import { uniform } from '../numeric/hash';
 import { after, coat, FIRST, planOf, room, when } from '../testing/plans';
@@ -7,10 +8,16 @@ import {
   asksBack,
   believe,
   type Belief,
+  COAT_FACTORS,
+  type CoatFactor,
+  CRACK_FACTORS,
+  type CrackFactor,
   factorBelieved,
   heard,
   inShopAir,
   likelihood,
+  LIVE_FIGURES,
+  type LiveFigure,
   type LiveState,
   type Look,
   momentBelieved,
@@ -281,5 +288,107 @@ describe('the air of the coat before', () => {
     expect(at(believe(damp, 'medium', PRIOR), 'touch')).toBeGreaterThan(1.4 * at(MEDIUM, 'touch'));
     const slow = usualPrior({ mean: -0.3, sd: 0.15 }, true);
     expect(at(believe(medium, 'medium', slow), 'matte')).toBeGreaterThan(1.2 * at(MEDIUM, 'matte'));
+  });
+});
+
+describe('what is believed of a coat that cracks', () => {
+  const cracking = onTables(
+    planOf([
+      coat('base', 'latex', 90, FIRST),
+      coat('glue', 'crackle', 100, when('recoat')),
+      coat('top', 'chalk', 95, after(2400)),
+    ]),
+  );
+  const TOP = believe(cracking, 'top', PRIOR);
+  const NAMES = [...COAT_FACTORS, ...CRACK_FACTORS];
+  /** What comes of it where the factors are hidden ones: moments [s since laid], figures [m]. */
+  function truly(hidden: readonly number[]): Record<'tacky' | 'touch' | 'first' | LiveFigure, number> | null {
+    const top = Object.fromEntries(NAMES.map((name, i) => [name, hidden[i]!])) as unknown as StepFactors;
+    const learned = { keys: [], mean: [], covariance: [], steps: { top } };
+    const { films, cracks } = courseOf({ ...cracking, shop: { ...NO_SHOP, learned } });
+    const { openStates, laidAt } = films[2]!;
+    const { firstAt, pattern } = cracks[2]!;
+    if (firstAt === null) return null;
+    return {
+      tacky: openStates.tacky! - laidAt,
+      touch: openStates.touch! - laidAt,
+      first: firstAt - laidAt,
+      spacing: pattern.spacingUm * 1e-6,
+      opening: pattern.openingUm * 1e-6,
+    };
+  }
+
+  it('holds slip, strain and toughness as well, and what it cracks into', () => {
+    expect(Object.keys(TOP.factors)).toEqual(NAMES);
+    const tables = truly([0, 0, 0, 0, 0, 0])!;
+    const spacing = momentBelieved(TOP, 'spacing')!;
+    expect(spacing.at / tables.spacing).toBeGreaterThan(0.85);
+    expect(spacing.at / tables.spacing).toBeLessThan(1.15);
+    expect(spacing.low).toBeLessThan(tables.spacing);
+    expect(spacing.high).toBeGreaterThan(tables.spacing);
+    // A coat that does not crack is carried by what dries alone.
+    expect(Object.keys(MEDIUM.factors)).toEqual([...COAT_FACTORS]);
+    expect(momentBelieved(MEDIUM, 'spacing')).toBeNull();
+  });
+
+  it('answers like the core itself, wherever the factors are', () => {
+    for (const [of, most] of [
+      ['spacing', 0.1],
+      ['opening', 0.1],
+      ['first', 0.3],
+    ] as const) {
+      const off = [11, 140, 377, 610, 900, 1003].flatMap((i) => {
+        const told = truly(NAMES.map((name) => TOP.factors[name]![i]!));
+        const own = TOP.moments[of === 'first' ? 'first-cracks' : of]![i]!;
+        return told === null ? [] : [own - Math.log(told[of])];
+      });
+      expect(off.length).toBeGreaterThan(3);
+      expect(rms(off)).withContext(of).toBeLessThan(most);
+    }
+  });
+
+  it('takes early cracks for more strain or a weaker film, and gives a forecast what it learned', () => {
+    const { at: first } = momentBelieved(TOP, 'first-cracks')!;
+    const early = heard(TOP, look(0.5 * first, 'first-cracks', null, true));
+    const late = heard(TOP, look(2 * first, 'first-cracks', null, true));
+    const sum = (belief: Belief): number => {
+      const { strain, tough } = stepFactors(belief);
+      return strain! - tough! / 2;
+    };
+    expect(sum(early)).toBeGreaterThan(0.05);
+    expect(sum(late)).toBeLessThan(-0.05);
+    const told = truly(NAMES.map((name) => stepFactors(early)[name]!))!;
+    expect(told.first).toBeLessThan(0.8 * truly([0, 0, 0, 0, 0, 0])!.first);
+  });
+
+  it('knows better what will come, once first cracks, tack and dryness were told: forty hidden truths', () => {
+    const sds = NAMES.map((name) =>
+      name in PRIOR ? PRIOR[name as CoatFactor].sd : PRIOR_SPREAD[name as CrackFactor],
+    );
+    const before: Record<LiveFigure, number[]> = { spacing: [], opening: [] };
+    const later: Record<LiveFigure, number[]> = { spacing: [], opening: [] };
+    let inside = 0;
+    let all = 0;
+    for (let i = 0; all < 80 && i < 80; i++) {
+      const told = truly(sds.map((sd, k) => sd * drawn(400 + k, i)));
+      if (told === null) continue;
+      const eye = (of: number, k: number): number => of * Math.exp(0.17 * drawn(500 + k, i));
+      const after3 = [
+        look(eye(told.first, 0), 'first-cracks', null, true),
+        look(eye(told.tacky, 1), 'tacky', null, true),
+        look(eye(told.touch, 2), 'touch', null, true),
+      ].reduce(heard, TOP);
+      for (const figure of LIVE_FIGURES) {
+        const [was, is] = [momentBelieved(TOP, figure)!, momentBelieved(after3, figure)!];
+        before[figure].push(Math.log(was.at / told[figure]));
+        later[figure].push(Math.log(is.at / told[figure]));
+        inside += Number(told[figure] > is.low && told[figure] < is.high);
+        all += 1;
+      }
+    }
+    expect(all).toBe(80);
+    expect(rms(later.spacing) / rms(before.spacing)).toBeLessThan(0.9);
+    expect(rms(later.opening) / rms(before.opening)).toBeLessThan(0.85);
+    expect(inside / all).toBeGreaterThan(0.7);
   });
 });

@@ -16,6 +16,17 @@ export type LiveState = (typeof LIVE_STATES)[number];
 export const COAT_FACTORS = ['air', 'dry', 'thickness'] as const satisfies readonly (keyof StepFactors)[];
 export type CoatFactor = (typeof COAT_FACTORS)[number];
 
+/** What the cracks of a coat hang on beside these: the slip below it, its shrinkage and its toughness. */
+export const CRACK_FACTORS = ['slip', 'strain', 'tough'] as const satisfies readonly (keyof StepFactors)[];
+export type CrackFactor = (typeof CRACK_FACTORS)[number];
+export type BelievedFactor = CoatFactor | CrackFactor;
+
+/** What comes of a coat that cracks, as its moments are: logarithms, of lengths in m. */
+export const LIVE_FIGURES = ['spacing', 'opening'] as const;
+export type LiveFigure = (typeof LIVE_FIGURES)[number];
+/** Whatever is believed of a coat. */
+export type Believed = LiveState | LiveFigure;
+
 /** Something believed: its mean and standard deviation. */
 export interface Spread {
   readonly mean: number;
@@ -35,7 +46,7 @@ export interface Look {
   readonly now: boolean;
 }
 
-/** How a moment [ln s] hangs on the factors: a + Σ b x + ½ Σ Σ c x x, with x how far they are from the centre. */
+/** How a moment [ln s], or a figure [ln m], hangs on the factors: a + Σ b x + ½ Σ Σ c x x, with x how far they are from the centre. */
 export interface Form {
   readonly a: number;
   readonly b: readonly number[];
@@ -46,17 +57,18 @@ export interface Form {
 export interface Belief {
   readonly stepId: string;
   /** Of states that come, whatever the factors are; by distance from the centre. */
-  readonly forms: Readonly<Partial<Record<LiveState, Form>>>;
+  readonly forms: Readonly<Partial<Record<Believed, Form>>>;
   readonly centre: readonly number[];
-  /** By factor, a value a draw. */
-  readonly factors: Readonly<Record<CoatFactor, Float64Array>>;
-  /** ln of s since laid, a value a draw; none for states that do not come, or come in part of the draws only. */
-  readonly moments: Readonly<Partial<Record<LiveState, Float64Array>>>;
+  /** By factor, a value a draw; the last three of a coat that cracks only. */
+  readonly factors: Readonly<Record<CoatFactor, Float64Array>> &
+    Readonly<Partial<Record<CrackFactor, Float64Array>>>;
+  /** ln of s since laid, or of m, a value a draw; none for what does not come, or comes in part of the draws only. */
+  readonly moments: Readonly<Partial<Record<Believed, Float64Array>>>;
   /** Sum 1. */
   readonly weights: Float64Array;
 }
 
-/** A moment as it is believed [s since the coat was laid]; 8 in 10 lie within the band. */
+/** A moment as it is believed [s since the coat was laid], or a figure [m]; 8 in 10 lie within the band. */
 export interface Moment {
   readonly at: number;
   readonly low: number;

@@ -32,6 +32,10 @@ export interface StepFactors {
   readonly air: number;
   readonly dry: number;
   readonly thickness: number;
+  /** Of the layer below under it, and of the coat itself: known of coats that crack. */
+  readonly slip?: number;
+  readonly strain?: number;
+  readonly tough?: number;
 }
 
 /** Where the boards stood that taught how one medium cracks on another. */

@@ -472,7 +472,7 @@ const TABLE = {
     ...WATER_BORNE,
     name: 'Brittle chalk ground',
     kind: 'ground',
-    traits: ['spoils', 'mineral-dust'],
+    traits: ['spoils', 'mineral-dust', 'dries-rough'],
     volumeSolids: 0.46,
     wetFilmUm: 110,
     densityKgL: 1.45,

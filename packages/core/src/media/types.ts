@@ -34,6 +34,8 @@ export const TRAITS = [
   'powder',
   /** Its dust holds quartz or other minerals that harm lungs. */
   'mineral-dust',
+  /** Dries rough, and is smoothed before anything goes over it. */
+  'dries-rough',
   /** Gives off a solvent that burns, for hours after it is laid. */
   'solvent',
   /** Comes out of a can under pressure. */

@@ -58,6 +58,7 @@ export const FINDING_CODES = [
   'milk-old',
   'wax-thick',
   'lay-flat',
+  'ground-rough',
   // Resists.
   'jelly-unsealed',
   'jelly-judge',

@@ -24,6 +24,8 @@ export function workingRules(course: Course, removals: readonly Removed[], add: 
     const there = films.filter((film) => film.stepIndex < i);
     const top = there.at(-1);
     switch (step.kind) {
+      case 'coat':
+        return smoothingRule(step, top, plan.steps.slice(0, i), course, add);
       case 'resist':
         return resistRules(step, later, course, add);
       case 'distress': {
@@ -63,6 +65,21 @@ export function workingRules(course: Course, removals: readonly Removed[], add: 
     }
   });
   useRules(course, add);
+}
+
+/** A brittle ground is smoothed with fine paper before it is painted: what is rough then stays so; common practice. */
+function smoothingRule(
+  { id, medium }: Extract<Step, { kind: 'coat' }>,
+  top: FilmRun | undefined,
+  earlier: readonly Step[],
+  { media }: Course,
+  add: AddFinding,
+): void {
+  if (top === undefined || !isOf(top.medium, 'dries-rough') || isOf(media(medium), 'dries-rough')) return;
+  const smoothed = earlier
+    .slice(top.stepIndex + 1)
+    .some((s) => s.kind === 'distress' && toolOf(s.tool).action === 'sand' && s.grit >= SMOOTHING);
+  if (!smoothed) add('ground-rough', 'warn', id);
 }
 
 function resistRules(

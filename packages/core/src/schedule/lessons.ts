@@ -2,7 +2,7 @@ import { type Basis } from '../basis';
 import { type Course, courseOf, courseOfRun, type RunState } from '../course';
 import { earlyNotes, type FindingCode } from '../notes';
 import { type Bench, type Built, keyOf } from './build';
-import { topFilm } from './chain';
+import { type Point, topFilm } from './chain';
 import { momentsOf } from './tell';
 import { type Order } from './types';
 
@@ -60,10 +60,14 @@ export function taught(bench: Bench, built: Built): Order['learned'] | null {
       const film = index < 0 ? undefined : topFilm(alone[index]!);
       const begun = moments[stepId];
       if (film === undefined || begun === undefined || !('notBefore' in begun)) continue;
-      const waits = latestGood(at, stepId, begun.notBefore, finding) - laidOf(at, film.step.id);
+      const latest = latestGood(at, stepId, begun.notBefore, finding);
+      const waits = latest.at - laidOf(at, film.step.id);
+      const waited = aloneWait(alone.at(-1)!, film.step.id, stepId);
       // Laid at another moment it may dry otherwise than what was learned from.
-      if (waits >= (learned[keyOf(job, index)] ?? Infinity)) continue;
-      learned[keyOf(job, index)] = waits;
+      // What came before it came too late already: nearer to how it goes where nothing else is to be done.
+      const most = latest.good ? waits : (waits + waited) / 2;
+      if (most >= (learned[keyOf(job, index)] ?? Infinity)) continue;
+      learned[keyOf(job, index)] = most;
       more = true;
     }
   });
@@ -75,15 +79,26 @@ function laidOf(basis: Basis, stepId: string): number {
   return courseOf(basis).films.find(({ step }) => step.id === stepId)?.laidAt ?? 0;
 }
 
-/** The latest moment of a step that brings no finding, to five minutes [s from the plan's start]. */
+/** How long a step comes after a film where its part has the hands to itself [s]. */
+function aloneWait({ run }: Point, filmId: string, stepId: string): number {
+  const laid = run.films.find(({ step }) => step.id === filmId)!.laidAt;
+  return run.times.find(({ step }) => step.id === stepId)!.from - laid;
+}
+
+/**
+ * The latest moment of a step that brings no finding, to five minutes [s from the plan's start]; its earliest, and not
+ * good, where even that brings it.
+ */
 function latestGood(
   basis: Basis & { moments: NonNullable<Basis['moments']> },
   stepId: string,
   late: number,
   finding: string,
-): number {
+): { at: number; good: boolean } {
   const { [stepId]: _, ...others } = basis.moments;
-  let good = courseOf({ ...basis, moments: others }).times.find(({ step }) => step.id === stepId)!.from;
+  const soonest = courseOf({ ...basis, moments: others });
+  let good = soonest.times.find(({ step }) => step.id === stepId)!.from;
+  if (saidOf(basis, soonest).has(finding)) return { at: good, good: false };
   let bad = late;
   while (bad - good > 300) {
     const mid = (good + bad) / 2;
@@ -91,5 +106,5 @@ function latestGood(
     if (saidOf(tried, courseOf(tried)).has(finding)) bad = mid;
     else good = mid;
   }
-  return good;
+  return { at: good, good: true };
 }

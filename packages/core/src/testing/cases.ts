@@ -332,6 +332,15 @@ export const NOTE_CASES: Readonly<Record<FindingCode, NoteCase>> = {
     is: () => used('food', seal('s', 'clearWax', 12, dry)),
     isNot: () => used('food', seal('s', 'polyW', 60, dry, { coats: 5 })),
   },
+  'ground-rough': {
+    is: () => planOf([coat('g', 'gesso', 130, FIRST), coat('m', 'milk', 100, dry)]),
+    isNot: () =>
+      planOf([
+        coat('g', 'gesso', 130, FIRST),
+        distress('d', 'sand', dry, { grit: 400, rounds: 2 }),
+        coat('m', 'milk', 100, after(300)),
+      ]),
+  },
   'dust-left': {
     is: () => planOf([base, distress('d', 'sand', dry), seal('s', 'polyW', 60, after(60))]),
     isNot: () =>
