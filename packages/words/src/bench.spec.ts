@@ -6,7 +6,7 @@ import { benchOf, foldRun, newDistress, newPlan, timetable, WRONGS } from '@zaff
 import { filePlan } from '@zaffet/contract';
 import ICAL from 'ical.js';
 import { after } from '../../workshop/src/create';
-import { benchQuestion, toldText, waitTitle, workRules } from './bench';
+import { benchQuestion, cracksExpected, toldText, waitTitle, workRules } from './bench';
 import { benchCalendar } from './benchCalendar';
 import { rescueEffect, WRONG_WORDS } from './rescue';
 
@@ -66,6 +66,17 @@ describe('words at the bench', () => {
     expect(lines[5]).toBe('After a day: Just right, thicker glue');
     const words = told('verdict', { when: 'at-once', verdict: null, text: 'another white' });
     expect(toldText(words, plan)).toBe('At once: another white');
+  });
+
+  it('tell what a coat cracks into with its bands, in either measure, and nothing of one that does not', () => {
+    const spacing = { at: 0.0041, low: 0.0029, high: 0.0058 };
+    const opening = { at: 0.0004, low: 0.0002, high: 0.0007 };
+    expect(cracksExpected({ spacing, opening })).toBe(
+      'It cracks about 4.1 mm apart (2.9 to 5.8 mm), 0.4 mm open (0.2 to 0.7 mm); 8 in 10 lie between.',
+    );
+    expect(cracksExpected({ spacing, opening }, 'imperial')).toMatch(/0\.16 in apart/);
+    expect(cracksExpected({ spacing })).toBeNull();
+    expect(cracksExpected({})).toBeNull();
   });
 
   it('name what went wrong, and say what a way out changes, or that it changes nothing', () => {

@@ -8,12 +8,13 @@ import {
   type VerdictTime,
 } from '@zaffet/contract';
 import { HAZARD_CODES, type HazardCode } from '@zaffet/core/hazard';
-import { type LiveState } from '@zaffet/core/live';
+import { type LiveFigure, type LiveState, type Moment } from '@zaffet/core/live';
 import { isOf, type Medium } from '@zaffet/core/media';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
-import { figures, perCent, um } from './format';
+import { figures, perCent, type UnitSystem, um } from './format';
 import { hazardWords } from './hazards';
 import { stepTitle } from './names';
+import { figureText } from './sentences';
 
 /*
  * What is said at the bench: short enough to be read at arm's length, by signs of hand and eye. The signs are common
@@ -82,6 +83,19 @@ const QUESTIONS: Readonly<Record<LiveState, BenchQuestion>> = {
 };
 
 export const benchQuestion = (state: LiveState): BenchQuestion => QUESTIONS[state];
+
+/** What a coat is believed to crack into; null of one that is not known to crack. */
+export function cracksExpected(
+  { spacing, opening }: Readonly<Partial<Record<LiveFigure, Moment>>>,
+  units: UnitSystem = 'metric',
+): string | null {
+  if (spacing === undefined || opening === undefined) return null;
+  const band = ({ at, low, high }: Moment, key: LiveFigure): string => {
+    const [middle, from, to] = [at, low, high].map((value) => figureText(key, value, units));
+    return `${middle!.number} ${middle!.unit} ${key === 'spacing' ? 'apart' : 'open'} (${from!.number} to ${to!.number} ${to!.unit})`;
+  };
+  return `It cracks about ${band(spacing, 'spacing')}, ${band(opening, 'opening')}; 8 in 10 lie between.`;
+}
 
 /** What is waited for, as the head of a card. */
 const WAITS: Readonly<Record<LiveState, string>> = {

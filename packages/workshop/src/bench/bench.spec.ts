@@ -162,6 +162,60 @@ describe('a run at the bench', () => {
     expect(opens(back)).toBe(opens(plain));
   });
 
+  it('knows better what will come of a coat once its first cracks were told', () => {
+    const device = tablet();
+    const laid = [
+      device(0, 'run-begun', beginning(glued)),
+      device(0, 'done', { ...base!, ...now }),
+      device(240, 'begun', { ...glue!, ...now }),
+      device(241, 'begun', { ...top!, ...now }),
+      device(241, 'done', { ...top!, ...now }),
+      device(241, 'done', { ...glue!, ...now }),
+    ];
+    const { figures, states, laidAt } = partIn(standing(laid, 242)).film!;
+    const width = ({ low, high }: { low: number; high: number }): number => Math.log(high / low);
+    const first = (states['first-cracks']!.at - laidAt) / MINUTE;
+    const told = (minute: number): ReturnType<typeof partIn>['film'] => {
+      const look = { after: 'first-cracks', before: null, now: true, places: 'most' } as const;
+      const events = [...laid, device(241 + minute, 'seen', { ...top!, ...now, ...look })];
+      return partIn(standing(events, 241 + minute)).film;
+    };
+    expect(width(told(first)!.figures.opening!)).toBeLessThan(width(figures.opening!));
+    // Cracks that come early tell of more strain: nearer to each other, or wider, than was thought.
+    const opened = (minute: number): number => told(minute)!.figures.opening!.at;
+    expect(opened(0.5 * first)).toBeGreaterThan(1.03 * opened(2 * first));
+    // What is learned of the coat goes on into the forecast of its part.
+    const factors = standing(
+      [
+        ...laid,
+        device(241 + 0.5 * first, 'seen', {
+          ...top!,
+          ...now,
+          ...{ after: 'first-cracks', before: null, now: true, places: 'most' },
+        }),
+      ],
+      300,
+    ).parts[0]!.learned!.steps![top!.stepId]!;
+    expect(factors.strain!).toBeGreaterThan(0.02);
+    expect(factors.tough!).toBeLessThan(0);
+  });
+
+  it('warns at a coat before which the ground was not smoothed', () => {
+    const rough = planOf('brittle-ground');
+    const device = deviceOf('tablet', rough);
+    const steps = rough.finishes[0]!.steps.map(({ id }) => ({ partId: PART, stepId: id, coat: 0 }));
+    const events = [
+      device(0, 'run-begun', beginning(rough)),
+      ...[0, 1, 2, 3].map((i) => device(300 * (i + 1), 'done', { ...steps[i]!, ...now })),
+    ];
+    const { table: timed } = timetable(rough);
+    const codes = (more: readonly RunEvent[]): string[] =>
+      current(standing([...events, ...more], 1600, timed))!.notes.map(({ code }) => code);
+    expect(current(standing(events, 1600, timed))!.stepId).toBe(steps[4]!.stepId);
+    expect(codes([device(1500, 'skipped', { ...steps[4]!, reason: 'forgotten' })])).toContain('ground-rough');
+    expect(codes([device(1500, 'done', { ...steps[4]!, ...now })])).not.toContain('ground-rough');
+  });
+
   it('knows an answer that can hardly be right', () => {
     const run = foldRun(looks())!;
     const belief = beliefNow(run, PART, base!.stepId, START + 60 * MINUTE, new Map())!;

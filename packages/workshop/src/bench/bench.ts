@@ -6,6 +6,7 @@ import {
   believe,
   heard,
   inShopAir,
+  LIVE_FIGURES,
   LIVE_STATES,
   type LiveState,
   type Look,
@@ -433,7 +434,14 @@ function filmOf(partId: string, top: Top, current: BenchTask | null): BenchFilm 
       return moment === null ? [] : [[state, moment] as const];
     }),
   );
+  const figures = Object.fromEntries(
+    LIVE_FIGURES.flatMap((figure) => {
+      const of = momentBelieved(belief, figure);
+      return of === null ? [] : [[figure, of] as const];
+    }),
+  );
   const last = Math.max(1, ...coat.looks.map(({ since }) => since));
   const look = current?.waitsFor == null ? null : nextLook(belief, current.waitsFor, last);
-  return { partId, stepId: step.id, laidAt, states, lookAt: look === null ? null : laidAt + 1000 * look };
+  const lookAt = look === null ? null : laidAt + 1000 * look;
+  return { partId, stepId: step.id, laidAt, states, figures, lookAt };
 }

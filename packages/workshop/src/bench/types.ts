@@ -1,4 +1,4 @@
-import { type LiveState } from '@zaffet/core/live';
+import { type LiveFigure, type LiveState, type Moment } from '@zaffet/core/live';
 import { type Learned } from '@zaffet/core/media';
 import { type Finding } from '@zaffet/core/notes';
 import { type FollowedTask } from '@zaffet/core/schedule';
@@ -50,6 +50,8 @@ export interface BenchFilm {
   readonly laidAt: number;
   /** When it comes into each state, for those that come; of white glue from the oldest section still open. */
   readonly states: Readonly<Partial<Record<LiveState, Band>>>;
+  /** What it cracks into [m], where it is known to crack. */
+  readonly figures: Readonly<Partial<Record<LiveFigure, Moment>>>;
   /** When a look at what the next task waits for tells most: of the part in hand. */
   readonly lookAt: number | null;
 }

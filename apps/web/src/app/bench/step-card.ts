@@ -14,6 +14,7 @@ import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { type FindingCode } from '@zaffet/core/notes';
 import {
   benchQuestion,
+  cracksExpected,
   duration,
   findingWords,
   HAZARD_DEFERENCE,
@@ -213,6 +214,13 @@ export class StepCard {
     return expected === undefined
       ? null
       : `Expected about ${this.at(expected.at)}; 8 in 10 between ${this.at(expected.low)} and ${this.at(expected.high)}.`;
+  });
+
+  /** What the coat on top will crack into, by all that was told of it. */
+  protected readonly cracks = computed(() => {
+    const { film } = this.card();
+    const waits = this.mode() === 'watch' || this.mode() === 'wait';
+    return film !== null && waits ? cracksExpected(film.figures, this.units()) : null;
   });
 
   /** An answer that can hardly be right, until it is given again or dropped; gone with its card. */
