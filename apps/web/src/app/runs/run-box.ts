@@ -209,7 +209,10 @@ export class RunBox {
     const waiting = (await this.store.waiting()).filter(({ event }) => !this.refusals.has(event.id));
     this.set({ unsent: waiting.length, ...(waiting.length === 0 ? { kept: true } : {}) });
     const first = waiting[0];
-    if (first === undefined) return false;
+    if (first === undefined) {
+      await this.store.settled();
+      return false;
+    }
     const { runId } = first;
     const events = waiting
       .filter((one) => one.runId === runId)

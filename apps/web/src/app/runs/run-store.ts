@@ -1,5 +1,6 @@
 import { type RunBodies, type RunEvent, type RunEventKind } from '@zaffet/contract';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { Journal, leftJournals } from './journal';
 
 /** Something to be told of a run: what happened, without where and when. */
 export type Telling = {
@@ -30,17 +31,25 @@ export function randomId(): string {
 }
 
 /**
- * What was done at the bench, kept on this device: every event is written through to the disk before it counts as kept.
- * Where the browser's store refuses, events live in this page alone, which has to say so.
+ * What was done at the bench, kept on this device: every event is written through to the disk before it counts as kept,
+ * into the browser's database and into a journal, which outlives a database lost on a full disk. Where neither takes them
+ * events live in this page alone, which has to say so.
  */
 export class RunStore {
   private db: IDBPDatabase<Store> | null = null;
+  private journal: Journal | null = null;
   private device = '';
   private n = 0;
   private readonly here = new Map<string, KeptHere>();
 
-  /** Opens the browser's store; without one the page is all there is. */
+  /** Opens the browser's stores, and takes up what tabs that are gone have left; without any the page is all there is. */
   async open(): Promise<void> {
+    await this.openDatabase();
+    this.journal = await Journal.open(randomId()).catch(() => null);
+    await this.takeUp().catch(() => undefined);
+  }
+
+  private async openDatabase(): Promise<void> {
     try {
       this.db = await openDB<Store>(NAME, 1, {
         upgrade(to) {
@@ -58,9 +67,26 @@ export class RunStore {
     }
   }
 
+  /**
+   * Events that a tab which is gone had not sent as far as it knew. One the database has is left as it stands there; one it
+   * has lost waits again, and the server knows by its id whether it has it.
+   */
+  private async takeUp(): Promise<void> {
+    for (const { entries, drop } of await leftJournals()) {
+      const lost: KeptHere[] = [];
+      for (const kept of entries as readonly KeptHere[])
+        if ((await this.db?.get('events', kept.event.id).catch(() => undefined)) === undefined)
+          lost.push(kept);
+      for (const kept of lost) this.here.set(kept.event.id, kept);
+      const safe = lost.length === 0 || (await this.journal?.append(lost)) === true;
+      for (const kept of lost) await this.db?.put('events', kept).catch(() => undefined);
+      if (safe) await drop();
+    }
+  }
+
   /** The browser threw its store away under the open page: what only this page knows goes into a new one. */
   private async restore(): Promise<void> {
-    await this.open();
+    await this.openDatabase();
     const { db } = this;
     if (db === null) return;
     await db.put('facts', this.device, 'device');
@@ -83,13 +109,32 @@ export class RunStore {
         const stamp = { id: randomId(), device, n: first + i, at: new Date(at).toISOString(), offsetMs };
         return { ...stamp, ...telling } as RunEvent;
       });
-    const events = (await this.write(runId, made).catch(() => null)) ?? null;
-    if (events !== null) return { events, kept: true };
+    const stored = await this.write(runId, made).catch(() => null);
+    const events = stored ?? this.counted(made);
+    const entries = events.map((event): KeptHere => ({ runId, event, waiting: 1 }));
+    // Known here first: a journal is cleared only while nothing waits.
+    for (const kept of entries) this.here.set(kept.event.id, kept);
+    const written = this.journal === null ? null : await this.journal.append(entries);
+    return { events, kept: written ?? stored !== null };
+  }
+
+  /** Made where the database does not answer: counted by this page. */
+  private counted(made: (device: string, first: number) => RunEvent[]): RunEvent[] {
     this.device ||= randomId();
-    const alone = made(this.device, this.n + 1);
-    this.n += alone.length;
-    for (const event of alone) this.here.set(event.id, { runId, event, waiting: 1 });
-    return { events: alone, kept: false };
+    const events = made(this.device, this.n + 1);
+    this.n += events.length;
+    return events;
+  }
+
+  /** The server has everything: the journal need not keep it. */
+  async settled(): Promise<void> {
+    if (this.here.size === 0) await this.journal?.clear();
+  }
+
+  /** As the tab's end does. */
+  close(): void {
+    this.journal?.close();
+    this.db?.close();
   }
 
   /** Events and their count in one transaction, so that two tabs of a device share one row of counts. */
@@ -113,7 +158,6 @@ export class RunStore {
     await work.done;
     this.device = device;
     this.n = n + events.length;
-    for (const event of events) this.here.set(event.id, { runId, event, waiting: 1 });
     return events;
   }
 

@@ -1,0 +1,8 @@
+/** What the thread of a journal is asked: lines of one file, which only it holds open. */
+export interface JournalWorker {
+  /** @throws where the browser has no such file, or another holds it */
+  open(folder: string, name: string): Promise<void>;
+  /** Lines are whole and on the disk when it answers. @throws where there is no room: what was there stays */
+  append(lines: readonly string[]): void;
+  clear(): void;
+}
