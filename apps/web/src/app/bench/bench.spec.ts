@@ -194,6 +194,15 @@ describe('a run in the store', () => {
     const some = known(known(begin, 'a', 'b'), 'b', 'c');
     expect(some.events.map(({ id }) => id)).toEqual(['a', 'b', 'c']);
     expect(known(some, 'a').events).toBe(some.events);
+    // What was told shows once it is kept, and until then something is under way.
+    const told = reducer(some, BenchHand.told({ runId: 'r', tellings: [] }));
+    expect(told.telling).toBe(1);
+    const kept = reducer(told, RunNotices.kept({ runId: 'r', events: [event('k')] }));
+    expect([kept.telling, kept.events.at(-1)!.id]).toEqual([0, 'k']);
+    expect(reducer(told, RunNotices.kept({ runId: 'other', events: [event('k')] }))).toEqual({
+      ...some,
+      telling: 0,
+    });
     expect(reducer(some, RunNotices.eventsKnown({ runId: 'other', events: [event('d')] }))).toBe(some);
     expect(reducer(some, BenchHand.runLeft()).events).toEqual([]);
     // Asked for again, it stays as it is.

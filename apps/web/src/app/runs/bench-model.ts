@@ -73,6 +73,7 @@ export class BenchModel {
   private readonly box = inject(RunBox);
   private readonly ticker = inject(Ticker);
   private readonly events = this.store.selectSignal(runFeature.selectEvents);
+  private readonly telling = this.store.selectSignal(runFeature.selectTelling);
   readonly runId = this.store.selectSignal(runFeature.selectRunId);
   readonly looked = this.store.selectSignal(runFeature.selectLooked);
   readonly run = this.store.selectSignal(runFeature.selectRun);
@@ -83,7 +84,7 @@ export class BenchModel {
   private readonly stood = signal<{ readonly of: readonly RunEvent[]; readonly bench: Bench } | null>(null);
   readonly bench = computed(() => this.stood()?.bench ?? null);
   /** Something was told that does not show yet. */
-  readonly busy = computed(() => this.stood()?.of !== this.events());
+  readonly busy = computed(() => this.telling() > 0 || this.stood()?.of !== this.events());
   readonly failed = signal(false);
   readonly moved = signal<Moved | null>(null);
 

@@ -18,6 +18,8 @@ export const BenchHand = createActionGroup({
 export const RunNotices = createActionGroup({
   source: 'Run notices',
   events: {
+    /** What was told is kept, as these events. */
+    Kept: props<{ runId: string; events: readonly RunEvent[] }>(),
     'Events known': props<{ runId: string; events: readonly RunEvent[] }>(),
     'Runs listed': props<{ runs: readonly RunSummary[] }>(),
     'Runs away': emptyProps(),

@@ -34,7 +34,7 @@ export const tell$ = createEffect(
     actions.pipe(
       ofType(BenchHand.told),
       concatMap(({ runId, tellings }) =>
-        from(box.tell(runId, tellings)).pipe(map((events) => RunNotices.eventsKnown({ runId, events }))),
+        from(box.tell(runId, tellings)).pipe(map((events) => RunNotices.kept({ runId, events }))),
       ),
     ),
   { functional: true },

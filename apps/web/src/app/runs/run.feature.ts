@@ -8,6 +8,8 @@ export interface RunState {
   readonly runId: string | null;
   /** Its events, each once, as they came. */
   readonly events: readonly RunEvent[];
+  /** Things that were told and are not kept yet. */
+  readonly telling: number;
   /** True once store and server were asked for it. */
   readonly looked: boolean;
   readonly runs: readonly RunSummary[] | null;
@@ -15,7 +17,14 @@ export interface RunState {
   readonly away: boolean;
 }
 
-const initial: RunState = { runId: null, events: [], looked: false, runs: null, away: false };
+const initial: RunState = {
+  runId: null,
+  events: [],
+  telling: 0,
+  looked: false,
+  runs: null,
+  away: false,
+};
 
 /** Events with those that are new; the same list where none is. */
 function withNew(events: readonly RunEvent[], more: readonly RunEvent[]): readonly RunEvent[] {
@@ -32,6 +41,12 @@ export const runFeature = createFeature({
       state.runId === runId ? state : { ...state, runId, events: [], looked: false },
     ),
     on(BenchHand.runLeft, (state) => ({ ...state, runId: null, events: [], looked: false })),
+    on(BenchHand.told, (state) => ({ ...state, telling: state.telling + 1 })),
+    on(RunNotices.kept, (state, { runId, events }) => ({
+      ...state,
+      telling: state.telling - 1,
+      events: runId === state.runId ? withNew(state.events, events) : state.events,
+    })),
     on(RunNotices.eventsKnown, (state, { runId, events }) =>
       runId === state.runId ? { ...state, events: withNew(state.events, events) } : state,
     ),
