@@ -28,7 +28,9 @@ export class PageWorker {
     this.kept.set(serviceWorker.controller !== null);
     let controlled = serviceWorker.controller !== null;
     serviceWorker.addEventListener('controllerchange', () => {
-      this.kept.set(true);
+      // A full disk may take the worker away: a page that is open goes on, where a reload would find nothing.
+      this.kept.set(serviceWorker.controller !== null);
+      if (serviceWorker.controller === null) return;
       // The first worker takes a page that has its files already; a newer one has others.
       if (controlled) this.reload();
       controlled = true;

@@ -59,7 +59,7 @@ const WORSE_TRIP = 1.5;
 @Injectable({ providedIn: 'root' })
 export class RunBox {
   private readonly pauses = inject(RUN_PAUSES);
-  private readonly store = new RunStore();
+  private readonly store = new RunStore((kept) => this.set({ kept }));
   private readonly ready = this.start();
   private readonly news = new Subject<RunNews>();
   readonly news$ = this.news.asObservable();
@@ -104,7 +104,7 @@ export class RunBox {
   async tell(runId: string, tellings: readonly Telling[], at = now().getTime()): Promise<RunEvent[]> {
     await this.ready;
     const { events, kept } = await this.store.add(runId, tellings, at, this.stands().offsetMs);
-    this.set({ unsent: this.stands().unsent + events.length, ...(kept ? {} : { kept: false }) });
+    this.set({ unsent: this.stands().unsent + events.length, kept });
     this.channel?.postMessage({ runId, events });
     this.poke();
     return events;

@@ -38,14 +38,22 @@ export function randomId(): string {
 export class RunStore {
   private db: IDBPDatabase<Store> | null = null;
   private journal: Journal | null = null;
+  /** The browser has journals; one that was lost is begun anew. */
+  private journals = false;
+  /** Something that waits is kept by this page alone. */
+  private unsafe = false;
   private device = '';
   private n = 0;
   private readonly here = new Map<string, KeptHere>();
+
+  /** @param lost - told whether all is kept, once the browser has thrown its store away */
+  constructor(private readonly lost: (kept: boolean) => void = () => undefined) {}
 
   /** Opens the browser's stores, and takes up what tabs that are gone have left; without any the page is all there is. */
   async open(): Promise<void> {
     await this.openDatabase();
     this.journal = await Journal.open(randomId()).catch(() => null);
+    this.journals = this.journal !== null;
     await this.takeUp().catch(() => undefined);
   }
 
@@ -86,17 +94,38 @@ export class RunStore {
 
   /** The browser threw its store away under the open page: what only this page knows goes into a new one. */
   private async restore(): Promise<void> {
+    this.unsafe = this.here.size > 0;
     await this.openDatabase();
+    const stored = await this.storeAll().catch(() => false);
+    this.unsafe = !((await this.journaled([])) ?? stored);
+    this.lost(!this.unsafe);
+  }
+
+  private async storeAll(): Promise<boolean> {
     const { db } = this;
-    if (db === null) return;
+    if (db === null) return false;
     await db.put('facts', this.device, 'device');
     await db.put('facts', this.n, 'n');
     for (const kept of this.here.values()) await db.put('events', kept);
+    return true;
+  }
+
+  /**
+   * Writes events to the journal. One that refuses them may be gone with the whole of the browser's store, or full: another
+   * is begun with all that waits.
+   * @returns whether all is in it; null where the browser has no such files
+   */
+  private async journaled(entries: readonly KeptHere[]): Promise<boolean | null> {
+    if (!this.journals) return null;
+    if (!this.unsafe && (await this.journal?.append(entries)) === true) return true;
+    this.journal?.close();
+    this.journal = await Journal.open(randomId()).catch(() => null);
+    return (await this.journal?.append([...this.here.values()])) === true;
   }
 
   /**
    * Makes events of what was told, and keeps them.
-   * @returns the events, and whether the disk has them
+   * @returns the events, and whether the disk has all that waits
    */
   async add(
     runId: string,
@@ -114,8 +143,10 @@ export class RunStore {
     const entries = events.map((event): KeptHere => ({ runId, event, waiting: 1 }));
     // Known here first: a journal is cleared only while nothing waits.
     for (const kept of entries) this.here.set(kept.event.id, kept);
-    const written = this.journal === null ? null : await this.journal.append(entries);
-    return { events, kept: written ?? stored !== null };
+    const written = await this.journaled(entries);
+    if (written !== null) this.unsafe = !written;
+    else if (stored === null) this.unsafe = true;
+    return { events, kept: !this.unsafe };
   }
 
   /** Made where the database does not answer: counted by this page. */
@@ -128,7 +159,9 @@ export class RunStore {
 
   /** The server has everything: the journal need not keep it. */
   async settled(): Promise<void> {
-    if (this.here.size === 0) await this.journal?.clear();
+    if (this.here.size > 0) return;
+    this.unsafe = false;
+    await this.journal?.clear();
   }
 
   /** As the tab's end does. */

@@ -2,7 +2,7 @@
 export interface JournalWorker {
   /** @throws where the browser has no such file, or another holds it */
   open(folder: string, name: string): Promise<void>;
-  /** Lines are whole and on the disk when it answers. @throws where there is no room: what was there stays */
-  append(lines: readonly string[]): void;
+  /** Lines are whole and on the disk when it answers. @throws where there is no room, or the file is gone */
+  append(lines: readonly string[]): Promise<void>;
   clear(): void;
 }
