@@ -265,3 +265,43 @@ test('glue that cures over night: stopped, rung for the next morning, finished a
   await bench.press('Go on with it');
   await expect(page.getByRole('button', { name: 'Finish the run' })).toBeVisible();
 });
+
+test('an alarm comes though the browser has put its page to sleep, by the clock that pages share', async ({
+  browser,
+  server,
+}) => {
+  const context = await browser.newContext({ serviceWorkers: 'allow', permissions: ['notifications'] });
+  const page = await context.newPage();
+  await page.goto(`${server.at}/plans`);
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  const notices = (of: Page): Promise<string[]> =>
+    of.evaluate(async () => {
+      const registration = await navigator.serviceWorker.getRegistration();
+      return (await registration!.getNotifications()).map(({ body, tag }) => `${tag}: ${body}`);
+    });
+  // As the bench does: it tells the shared clock what it wants rung.
+  await page.evaluate(async () => {
+    const listed = await (await fetch('/sw.js')).text();
+    const files = [...listed.matchAll(/\/worker-[A-Z0-9]+\.js/g)].map(([address]) => address);
+    const texts = await Promise.all(files.map(async (file) => (await fetch(file)).text()));
+    const clock = files[texts.findIndex((text) => text.includes('/__ring'))]!;
+    const { port } = new SharedWorker(clock, { type: 'module' });
+    const ring = (id: string, after: number): object => ({
+      ...{ id, at: Date.now() + after, text: `${id} now`, to: '/plans' },
+    });
+    port.postMessage({
+      kind: 'wanted',
+      runId: 'r',
+      rings: [ring('go', 500), ring('told', 600), ring('later', 60_000)],
+    });
+    port.postMessage({ kind: 'rung', runId: 'r', ids: [] });
+    setTimeout(() => port.postMessage({ kind: 'rung', runId: 'r', ids: ['told'] }), 700);
+    await new Promise((go) => setTimeout(go, 1200));
+  });
+  const session = await context.newCDPSession(page);
+  await session.send('Page.setWebLifecycleState', { state: 'frozen' });
+  const other = await context.newPage();
+  await other.goto(`${server.at}/plans`);
+  await expect.poll(() => notices(other), { timeout: 15_000 }).toEqual(['go: go now']);
+  await context.close();
+});

@@ -3,6 +3,8 @@
  * page is kept with a mark in the place of its nonce; each opening gets a nonce of its own, in text and policy.
  */
 
+import { RING_ADDRESS, type WantedRing } from '../src/app/bench/alarm-clock';
+
 /** Filled in after the build: its name, addresses with the hash of their content, the hash of the page. */
 declare const BUILD: string;
 declare const FILES: readonly (readonly [string, string])[];
@@ -85,6 +87,15 @@ async function file(request: Request): Promise<Response> {
   return own ?? (await caches.match(request, { ignoreVary: true })) ?? fetch(request);
 }
 
+/** Every page sleeps: a notice is all that can be heard of an alarm. */
+async function ring(request: Request): Promise<Response> {
+  const { id, text, to } = (await request.json()) as WantedRing;
+  await worker.registration
+    .showNotification('Zaffet', { body: text, tag: id, data: { to } })
+    .catch(() => undefined);
+  return new Response(null, { status: 204 });
+}
+
 worker.addEventListener('install', (event) => event.waitUntil(install()));
 worker.addEventListener('activate', (event) => event.waitUntil(tidy()));
 worker.addEventListener('message', ({ data }) => {
@@ -93,6 +104,8 @@ worker.addEventListener('message', ({ data }) => {
 worker.addEventListener('fetch', (event) => {
   const { request } = event;
   const { origin, pathname } = new URL(request.url);
+  if (request.method === 'POST' && origin === worker.location.origin && pathname === RING_ADDRESS)
+    return event.respondWith(ring(request));
   if (request.method !== 'GET' || origin !== worker.location.origin || pathname.startsWith('/api/')) return;
   event.respondWith(request.mode === 'navigate' ? page() : file(request));
 });

@@ -4,6 +4,7 @@ import { type Alarm, alarmsOf, due } from '@zaffet/workshop';
 import { Sound } from '../data/sound';
 import { BenchModel } from '../runs/bench-model';
 import { alarmText, duration } from '@zaffet/words';
+import { type ClockMessage } from './alarm-clock';
 import { countdown } from './countdown';
 import { RunBox } from '../runs/run-box';
 
@@ -39,6 +40,7 @@ export class BenchAlarms {
   private since: number | null = null;
   private noted = 0;
   private lock: WakeLockSentinel | null = null;
+  private readonly shared = sharedClock();
   readonly means = signal<AlarmMeans>({ notices: noticesOf(), awake: false });
   private readonly rung = signal<readonly Rung[]>([]);
   /** What rang and still holds. */
@@ -66,6 +68,26 @@ export class BenchAlarms {
       const [now, alarms] = [this.model.now(), this.alarms()];
       // How it stands is not known yet: what fell due is not to be missed for that.
       if (heard() && this.model.bench() !== null) untracked(() => this.ring(alarms, now));
+    });
+    // Still wanted when another room is opened: then the shared clock alone rings.
+    effect(() => {
+      const [runId, run, alarms, { offsetMs }] = [
+        this.model.runId(),
+        this.model.run(),
+        this.alarms(),
+        this.box.state(),
+      ];
+      if (runId === null || run === null || this.model.bench() === null) return;
+      this.tell({
+        kind: 'wanted',
+        runId,
+        rings: alarms.map((alarm) => ({
+          id: alarm.id,
+          at: alarm.at - offsetMs,
+          text: alarmText(alarm, run.plan),
+          to: location.pathname,
+        })),
+      });
     });
     effect(() => this.title.setTitle(this.titleNow()));
     const again = (): void => {
@@ -96,9 +118,14 @@ export class BenchAlarms {
       return { alarm, text: `${alarmText(alarm, this.model.run()!.plan)}${late}` };
     });
     this.rung.update((before) => [...rung, ...before].slice(0, SHOWN));
+    if (runId !== null) this.tell({ kind: 'rung', runId, ids: fresh.map(({ id }) => id) });
     this.sound.ring();
     navigator.vibrate?.(BUZZ);
     if (this.means().notices === 'granted') for (const one of rung) void this.notice(one);
+  }
+
+  private tell(message: ClockMessage): void {
+    this.shared?.port.postMessage(message);
   }
 
   /** By the page's worker where there is one: a phone takes notices from nobody else. */
@@ -146,6 +173,12 @@ export class BenchAlarms {
       this.means.update((before) => ({ ...before, awake: false }));
     }
   }
+}
+
+/** A clock that goes on while pages sleep; none where the browser lacks it, or no page's worker could show its notices. */
+function sharedClock(): SharedWorker | null {
+  if (!('SharedWorker' in globalThis) || navigator.serviceWorker?.controller == null) return null;
+  return new SharedWorker(new URL('../workers/alarm-clock.worker', import.meta.url), { type: 'module' });
 }
 
 function noticesOf(): AlarmMeans['notices'] {
