@@ -83,6 +83,8 @@ test('a lid over wet glue: told late, answered, the server killed, overbrushed, 
     await bench.later(1);
   }
   await bench.press('All painted');
+  await bench.take('Lid');
+  await expect(card).toContainText(/By all that was told it will not crack/);
   await expect(notices).toContainText(/\d+ things wait here/);
 
   // The browser loses its database, as it does on a full disk: what waits is in the journal, and waits again.

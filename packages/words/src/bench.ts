@@ -84,6 +84,12 @@ const QUESTIONS: Readonly<Record<LiveState, BenchQuestion>> = {
 
 export const benchQuestion = (state: LiveState): BenchQuestion => QUESTIONS[state];
 
+/** What a part is at once nothing is left to be done to it; of a coat, that it is not thought to crack. */
+export const leftToDry = (coat: boolean): { readonly title: string; readonly how: string } => ({
+  title: 'Leave it to dry',
+  how: `Nothing is left to be done here.${coat ? ' By all that was told it will not crack; if it should, look under “It went wrong”.' : ''}`,
+});
+
 /** What a coat is believed to crack into; null of one that is not known to crack. */
 export function cracksExpected(
   { spacing, opening }: Readonly<Partial<Record<LiveFigure, Moment>>>,

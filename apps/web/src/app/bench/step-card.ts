@@ -18,6 +18,7 @@ import {
   duration,
   findingWords,
   HAZARD_DEFERENCE,
+  leftToDry,
   prepWords,
   stepClauses,
   stepTitle,
@@ -76,9 +77,15 @@ export class StepCard {
   });
   protected readonly title = computed(() => {
     const { task } = this.card();
-    if (task === null) return waitTitle('first-cracks');
+    if (task === null) return this.dries()?.title ?? waitTitle('first-cracks');
     if (this.mode() === 'wait' && task.waitsFor !== null) return waitTitle(task.waitsFor);
     return this.model.title(task);
+  });
+  /** Nothing is left to be done to the part, and no cracks are watched for. */
+  protected readonly dries = computed(() => {
+    const { task, film } = this.card();
+    if (task !== null || film === null || film.states['first-cracks'] !== undefined) return null;
+    return leftToDry(this.model.stepOf(this.model.run()!, film.stepId)?.kind === 'coat');
   });
   /** What comes once the waiting is over. */
   protected readonly then = computed(() => {
