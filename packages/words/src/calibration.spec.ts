@@ -1,6 +1,9 @@
 import { type Lesson } from '@zaffet/core/calibrate';
 import { type FactorKey } from '@zaffet/core/media';
-import { boardTeaches, cellExpected, lessonText } from './calibration';
+import { type PlanStep } from '@zaffet/contract';
+import { newCoat, newDistress } from '@zaffet/workshop';
+import { newHeat } from '../../workshop/src/create';
+import { boardTeaches, cellExpected, cellWork, lessonText } from './calibration';
 
 const lesson = (key: FactorKey, factor: number): Lesson => ({ key, factor, within: 1.12, withinBefore: 2 });
 
@@ -31,11 +34,25 @@ describe('what was learned, in words', () => {
 
   it('says what is expected of a cell, and leaves out what nobody would see', () => {
     expect(cellExpected({ spacing: 0.006, opening: 0.0005, chips: 0.001, worn: 0, under: 0.2 })).toBe(
-      'expected: cracks every 6 mm, 0.5 mm open',
+      'expected: cracks every 6 mm, 0.5 mm open, 20 % shows what lies below',
     );
     expect(cellExpected({ spacing: null, opening: null, chips: 0.3, worn: 0.1, under: 0.4 })).toBe(
-      'expected: no cracks, 30 % chipped, 10 % worn',
+      'expected: no cracks, 30 % chipped, 10 % worn, 40 % shows what lies below',
     );
+  });
+
+  it('says what is done to a cell once its films lie', () => {
+    const steps = [
+      newCoat('a', 'chalk', '#34505c', 'Deep', { rule: 'after', waitMin: 0 }),
+      { ...newDistress('s', 'scrape', { rule: 'after', waitMin: 240 }), rounds: 3 },
+      newHeat('h', 'dryer', 40, { rule: 'after', waitMin: 5 }),
+    ] as PlanStep[];
+    expect(cellWork(steps)).toMatch(/, 3 ×, 4 h after the step before; .*, 40 s, 5 min after/);
+    expect(cellWork(steps.slice(0, 1))).toBe('');
+    const bleached = [
+      { ...newDistress('b', 'bleach', { rule: 'after', waitMin: 60 }), rounds: 8 },
+    ] as PlanStep[];
+    expect(cellWork(bleached)).toContain(', 8 min, ');
   });
 
   it('names media of the painter’s own', () => {

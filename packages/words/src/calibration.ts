@@ -1,12 +1,13 @@
+import { isFilmStep, type PlanStep } from '@zaffet/contract';
 import { type BoardNote } from '@zaffet/core/board';
-import { type Lesson, type Reading } from '@zaffet/core/calibrate';
+import { isShare, type Lesson, type Reading } from '@zaffet/core/calibrate';
 import { type FactorKind } from '@zaffet/core/media';
 import { type Trust } from '@zaffet/core/photo';
-import { type DistressTool } from '@zaffet/core/tools';
+import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import { type WishKey } from '@zaffet/core/solve';
 import { type BoardQuestion, type Teaches } from '@zaffet/workshop';
 import { duration, figures, lengthShown, perCent, type UnitSystem } from './format';
-import { mediumName, TOOL_NAMES } from './names';
+import { mediumName, startWords, stepTitle, TOOL_NAMES } from './names';
 
 export const READING_NAMES: Readonly<Record<Reading, string>> = {
   spacing: 'Crack spacing',
@@ -15,6 +16,7 @@ export const READING_NAMES: Readonly<Record<Reading, string>> = {
   touchBelow: 'Touch-dry, the film below',
   touchTop: 'Touch-dry, the top coat',
   chips: 'Chipped',
+  worn: 'Worn off',
 };
 
 /** A length with its unit [m]. */
@@ -66,31 +68,52 @@ export const BOARD_PAGE_WORDS: Readonly<Record<BoardPageKey, string>> = {
 
 /** A reading with its unit. @param value - [m], [s] or a share */
 export const readingText = (reading: Reading, value: number, units: UnitSystem = 'metric'): string =>
-  reading === 'chips'
+  isShare(reading)
     ? perCent(value)
     : reading === 'spacing' || reading === 'opening'
       ? lengthText(value, units)
       : duration(value);
 
+const NOTHING_CRACKS = 'Nothing of this finish cracks. Choose one that does.';
+
+/** What a board may be asked: how its cells differ, and what is said of a finish in which there is nothing to ask. */
 export const QUESTION_WORDS: Readonly<
-  Record<BoardQuestion, { readonly name: string; readonly how: string }>
+  Record<BoardQuestion, { readonly name: string; readonly how: string; readonly none: string }>
 > = {
   'how-thick': {
     name: 'How thick?',
     how: 'Films of several thicknesses, all coated at the finish’s own moment.',
+    none: NOTHING_CRACKS,
   },
-  when: { name: 'When to coat?', how: 'The finish’s own films, the top coat laid after several waits.' },
+  when: {
+    name: 'When to coat?',
+    how: 'The finish’s own films, the top coat laid after several waits.',
+    none: NOTHING_CRACKS,
+  },
   both: {
     name: 'How thick, and when?',
     how: 'Several thicknesses of what lies below, each after several waits.',
+    none: NOTHING_CRACKS,
   },
   chips: {
     name: 'Does it chip?',
     how: 'Over what it lies on, thicker, and without it; after several waits; with what takes paint off once and twice over.',
+    none: 'Nothing of this finish chips. Choose one that does.',
+  },
+  work: {
+    name: 'How much comes off?',
+    how: 'The work that shows most, done little and much: minutes of bleach, hours before the blade, minutes before the cloth, passes, seconds of hot air.',
+    none: 'No work of this finish takes anything off. Choose one with a tool or hot air in it.',
+  },
+  seals: {
+    name: 'Under which seal?',
+    how: 'The same layers under the finish’s own seal, without one, and under others: to be carried into the room.',
+    none: 'This finish has nothing to be sealed.',
   },
   school: {
     name: 'Which way of working?',
     how: 'The ways that come nearest to the look, in the finish’s own colours, side by side.',
+    none: 'No way of working could be laid beside it.',
   },
 };
 
@@ -111,7 +134,7 @@ export function boardTeaches({ asked, before, after }: Teaches): string {
 
 /** What is expected of a cell of a board. */
 export function cellExpected(
-  { spacing, opening, chips, worn }: Readonly<Record<WishKey, number | null>>,
+  { spacing, opening, chips, worn, under }: Readonly<Record<WishKey, number | null>>,
   units: UnitSystem = 'metric',
 ): string {
   const of = [
@@ -119,9 +142,25 @@ export function cellExpected(
     ...(opening === null ? [] : [`${lengthText(opening, units)} open`]),
     ...(chips === null || chips < SEEN ? [] : [`${perCent(chips)} chipped`]),
     ...(worn === null || worn < SEEN ? [] : [`${perCent(worn)} worn`]),
+    ...(under === null || under < SEEN ? [] : [`${perCent(under)} shows what lies below`]),
   ];
   return `expected: ${of.join(', ')}`;
 }
+/** What a cell's steps after its last film are, as far as they differ from cell to cell. */
+export const cellWork = (steps: readonly PlanStep[]): string =>
+  steps
+    .slice(steps.findLastIndex(isFilmStep) + 1)
+    .map((step) => {
+      const much =
+        step.kind === 'heat'
+          ? `, ${step.durationS} s`
+          : step.kind === 'distress'
+            ? `, ${step.rounds} ${toolOf(step.tool).action === 'soften' ? 'min' : '×'}`
+            : '';
+      return `${stepTitle(step)}${much}, ${startWords(step.start)}`;
+    })
+    .join('; ');
+
 /** Less of it nobody sees. */
 const SEEN = 0.005;
 

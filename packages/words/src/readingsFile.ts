@@ -9,6 +9,7 @@ const IN: Readonly<Record<Reading, { readonly unit: string; readonly per: number
   touchBelow: { unit: 's', per: 1 },
   touchTop: { unit: 's', per: 1 },
   chips: { unit: 'share', per: 1 },
+  worn: { unit: 'share', per: 1 },
 };
 
 /** A cell, or a part, that was measured. */
@@ -22,7 +23,7 @@ const digits = (value: number): number => Number(value.toPrecision(6));
 
 /**
  * Everything that was measured, beside what is foretold of it, as CSV (RFC 4180): a line a reading. Lengths in mm, times
- * in seconds since the film was laid, chips as a share.
+ * in seconds since the film was laid, chips and wear as shares.
  * @param leftOut - cells that do not count, by their ids
  */
 export function readingsCsv(

@@ -3,8 +3,9 @@ import { courseOf, type FilmRun } from '../course';
 import { forecast } from '../forecast';
 import { type FactorKey, type Learned } from '../media';
 import { figureRow } from '../readout';
+import { type DistressTool } from '../tools';
 import { normalQuantile } from '../numeric/normal';
-import { type Cell, type Reading } from './types';
+import { type Cell, isShare, type Reading } from './types';
 
 /** How far one reading is off the next of the same cell [sd of ln, of log odds for a share]. */
 export const SCATTER: Readonly<Record<Reading, number>> = {
@@ -15,18 +16,19 @@ export const SCATTER: Readonly<Record<Reading, number>> = {
   touchBelow: 0.17,
   touchTop: 0.17,
   chips: figureRow('chips').scatter,
+  worn: figureRow('worn').scatter,
 };
 
 /** Shares nearer 0 or 1 than this are taken for this. */
 const EDGE = 0.005;
 /** Log odds of a share; logarithm of a length or time. */
 export function asLearnt(reading: Reading, value: number): number {
-  if (reading !== 'chips') return Math.log(value);
+  if (!isShare(reading)) return Math.log(value);
   const share = Math.min(1 - EDGE, Math.max(EDGE, value));
   return Math.log(share / (1 - share));
 }
 export const asRead = (reading: Reading, learnt: number): number =>
-  reading === 'chips' ? 1 / (1 + Math.exp(-learnt)) : Math.exp(learnt);
+  isShare(reading) ? 1 / (1 + Math.exp(-learnt)) : Math.exp(learnt);
 
 /** What a cell comes to with what is learned: as logarithms and log odds; null where there is nothing to read. */
 export interface Answers {
@@ -65,6 +67,8 @@ export function answersOf(
   const since = (of: FilmRun | null): number | null =>
     of?.openStates.touch == null ? null : of.openStates.touch - of.laidAt;
   const first = cracks?.firstAt == null ? null : cracks.firstAt - film.laidAt;
+  // Only where it was read: it takes all that comes of a plan.
+  const whole = reads.some(isShare) ? forecast(on).whole : null;
   const ln = (value: number | null | undefined): number | null =>
     value == null || !(value > 0) ? null : Math.log(value);
   return {
@@ -74,8 +78,8 @@ export function answersOf(
       first: ln(first),
       touchBelow: ln(since(below)),
       touchTop: ln(since(film)),
-      // Only where it was read: it takes all that comes of a plan.
-      chips: !reads.includes('chips') ? null : asLearnt('chips', forecast(on).whole.chippedShare),
+      chips: whole === null ? null : asLearnt('chips', whole.chippedShare),
+      worn: whole === null ? null : asLearnt('worn', whole.wornShare),
     },
     crackedShare: cracks?.pattern.crackedShare ?? 0,
     films: { top: film, below },
@@ -104,6 +108,11 @@ export function residualsOf(cell: Cell, answers: Answers): number[] {
 export const readingsOf = ({ read }: Pick<Cell, 'read'>): Reading[] =>
   (Object.keys(SCATTER) as Reading[]).filter((reading) => read[reading] !== undefined);
 
+/** The tools that were used on a cell, each once. */
+const toolsOf = ({ basis }: Cell): DistressTool[] => [
+  ...new Set(basis.plan.steps.flatMap((step) => (step.kind === 'distress' ? [step.tool] : []))),
+];
+
 /** The factors that readings of a cell can tell of: those that were taken, or others that would be. */
 export function keysOf(cell: Cell, reads: readonly Reading[] = readingsOf(cell)): FactorKey[] {
   const { films, parts } = answersOf(cell, null);
@@ -118,5 +127,6 @@ export function keysOf(cell: Cell, reads: readonly Reading[] = readingsOf(cell))
     ...(shape || has('first') ? [`strain:${top}` as const] : []),
     ...(has('first') ? [`tough:${top}` as const] : []),
     ...(has('chips') ? [`bond:${parts}` as const] : []),
+    ...(has('worn') ? toolsOf(cell).map((tool) => `wear:${tool}` as const) : []),
   ];
 }

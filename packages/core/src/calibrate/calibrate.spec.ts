@@ -1,3 +1,5 @@
+import { onTables } from '../basis';
+import { type Learned } from '../media';
 import { inverse } from '../numeric/fit';
 import {
   BOARD_SCHOOLS,
@@ -9,6 +11,7 @@ import {
   KNOWN_WORLD,
   WORLDS,
 } from '../testing/boards';
+import { after, coat, distress, FIRST, planOf, when } from '../testing/plans';
 import { calibrate, type Cell, chooseCells, foretell, leaveOneOut, type Reading } from '.';
 
 const { medium, glue, milk } = BOARD_SCHOOLS;
@@ -43,6 +46,41 @@ describe('calibration', () => {
     const [a, b] = [cells, [...cells].reverse()].map((of) => calibrate(of).learned);
     expect(b!.mean).toEqual(a!.mean);
     expect(b!.covariance).toEqual(a!.covariance);
+  });
+
+  it('learns how deep a hand goes from what was worn off, tool by tool', () => {
+    const sanded = (id: string, rounds: number): Cell => ({
+      id,
+      board: 'b',
+      basis: onTables(
+        planOf([
+          coat('a', 'chalk', 90, FIRST, { colour: '#34505c' }),
+          coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#d8cdb2' }),
+          distress('s', 'sand', after(43_200), { grit: 120, rounds }),
+        ]),
+      ),
+      top: 'b',
+      read: { worn: 0.1 },
+      cracked: null,
+    });
+    const deeper: Learned = { keys: ['wear:sand'], mean: [0.5], covariance: [[0.01]] };
+    // A hand that takes off more than the table has it, on cells sanded little and much.
+    const cells = [4, 8, 14].map((rounds): Cell => {
+      const cell = sanded(`c${rounds}`, rounds);
+      return { ...cell, read: { worn: foretell(cell, deeper, deeper.keys).worn.value! } };
+    });
+    const { learned } = calibrate(cells);
+    expect(learned.keys).toContain('wear:sand');
+    expect(learned.keys).not.toContain('wear:scrape');
+    const unseen = sanded('c20', 20);
+    const [tables, taught, truth] = [null, learned, deeper].map(
+      (knows) => foretell(unseen, knows, learned.keys).worn,
+    );
+    expect(taught!.value!).toBeGreaterThan(tables!.value!);
+    const off = (of: number): number =>
+      Math.abs(Math.log(of / (1 - of)) - Math.log(truth!.value! / (1 - truth!.value!)));
+    expect(off(taught!.value!)).toBeLessThan(0.5 * off(tables!.value!));
+    expect(taught!.high! - taught!.low!).toBeLessThan(tables!.high! - tables!.low!);
   });
 
   it('hears least of a cell that does not fit the others', () => {

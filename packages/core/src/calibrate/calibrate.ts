@@ -13,7 +13,7 @@ import {
   residualsOf,
   SCATTER,
 } from './answers';
-import { type Calibration, type Cell, type Compared, type Reading, type Told } from './types';
+import { type Calibration, type Cell, type Compared, isShare, type Reading, type Told } from './types';
 
 /** No factor leaves the tables by more than this [ln]. */
 const MOST = 2.5;
@@ -141,7 +141,7 @@ export function foretell(
     );
     const by =
       EIGHTY_PER_CENT *
-      Math.sqrt(Math.max(0, known) + SCATTER[reading] ** 2 + (reading === 'chips' ? 2 : 1) * floor);
+      Math.sqrt(Math.max(0, known) + SCATTER[reading] ** 2 + (isShare(reading) ? 2 : 1) * floor);
     const as = (one: number): number => asRead(reading, one);
     return { value: as(value), low: as(value - by), high: as(value + by) };
   };
@@ -152,6 +152,7 @@ export function foretell(
     touchBelow: told('touchBelow'),
     touchTop: told('touchTop'),
     chips: told('chips'),
+    worn: told('worn'),
   };
 }
 

@@ -6,12 +6,15 @@ import { type BoardCentre, type FactorKey, type Learned } from '../media';
  * hands. What is learned are the factors of `media/learned`.
  */
 
-export const READINGS = ['spacing', 'opening', 'first', 'touchBelow', 'touchTop', 'chips'] as const;
+export const READINGS = ['spacing', 'opening', 'first', 'touchBelow', 'touchTop', 'chips', 'worn'] as const;
 /**
  * What is read off a cell: mean spacing and opening of its cracks [m], when the first of them came and when the film and
- * the one below it were touch-dry [s since each was laid], the share that chipped.
+ * the one below it were touch-dry [s since each was laid], the shares that chipped and were worn off.
  */
 export type Reading = (typeof READINGS)[number];
+
+/** Shares spread as log odds, lengths and times as logarithms. */
+export const isShare = (reading: Reading): boolean => reading === 'chips' || reading === 'worn';
 
 /** A cell of a board, or a part of a piece, with what was read off it. */
 export interface Cell {

@@ -11,9 +11,11 @@ import { type Candidate, type Cell, chooseCells, type Reading, SCATTER } from '@
 import { courseOf } from '@zaffet/core/course';
 import { forecast } from '@zaffet/core/forecast';
 import { type Wish, type WishKey, wishOutcomes, wishValues } from '@zaffet/core/solve';
-import { type Learned } from '@zaffet/core/media';
+import { type Learned, type MediumKey } from '@zaffet/core/media';
 import { EIGHTY_PER_CENT } from '@zaffet/core/numeric';
+import { toolOf } from '@zaffet/core/tools';
 import { basisOf } from '../basis';
+import { newSeal, when } from '../create';
 import { NO_TIMING } from '../newPlan';
 import { type PartPlan, partPlan, shopKnowing, withSteps } from '../partPlan';
 import { schoolPlans } from '../recipes';
@@ -23,10 +25,11 @@ import { schoolPlans } from '../recipes';
  * carried out at the bench and measured as a piece is. Its cells are those that teach most about what is asked.
  */
 
-export const BOARD_QUESTIONS = ['how-thick', 'when', 'both', 'chips', 'school'] as const;
+export const BOARD_QUESTIONS = ['how-thick', 'when', 'both', 'chips', 'work', 'seals', 'school'] as const;
 /**
  * What a board is to tell: how thick films give the look that is wanted, when to lay the coat that cracks, or both; what
- * of it chips, over what it lies on and without that; which way of working comes nearest to the look.
+ * of it chips, over what it lies on and without that; how much the tool takes that shows most, or how much hot air does;
+ * what it looks like under each seal, to be carried into the room; which way of working comes nearest to the look.
  */
 export type BoardQuestion = (typeof BOARD_QUESTIONS)[number];
 export const BOARD_SIZES = [3, 5, 9] as const;
@@ -74,7 +77,7 @@ interface Variant {
 const SEEN = 0.005;
 
 /** What a board is asked that varies one finish. */
-type OwnQuestion = Exclude<BoardQuestion, 'school'>;
+type OwnQuestion = 'how-thick' | 'when' | 'both' | 'chips';
 
 function variantsOf(question: OwnQuestion, { start }: PlanStep): Variant[] {
   const thick: Variant[] = BELOW.flatMap((below) => TOP.map((top) => ({ below, top, start })));
@@ -166,6 +169,84 @@ function schoolCells(from: PartPlan, size: BoardSize, id: () => string): PlanSte
     .map(({ steps }) => steps);
 }
 
+/** What a tool does hangs on, tried from little to much: nine of each, of which a board has some. */
+const OF_USUAL = [0.3, 0.5, 0.7, 0.85, 1, 1.3, 1.6, 2, 2.5] as const;
+const OF_HEAT = [0, 0.3, 0.5, 0.75, 1, 1.3, 1.6, 2, 2.5] as const;
+/** Minutes that a wiped coat is let be, and hours before a blade; common practice. */
+const WIPED_AFTER = [1, 2, 3, 5, 10, 15, 30, 45, 60] as const;
+const CUT_AFTER = [0.5, 1, 2, 3, 4, 8, 24, 72, 168] as const;
+
+/** A step of work at each of its strengths; none of a step that has none. */
+function strengths(step: PlanStep): (PlanStep | null)[] {
+  if (step.kind === 'heat')
+    return OF_HEAT.map((by) => (by === 0 ? null : { ...step, durationS: Math.round(step.durationS * by) }));
+  if (step.kind !== 'distress') return [];
+  const { action } = toolOf(step.tool);
+  if (action === 'cut')
+    return CUT_AFTER.map((hours) => ({ ...step, start: { rule: 'after', waitMin: hours * 60 } }));
+  if (action === 'rub' && step.start.rule === 'after')
+    return WIPED_AFTER.map((waitMin) => ({ ...step, start: { rule: 'after', waitMin } }));
+  const rounds = OF_USUAL.map((by) =>
+    Math.min(LIMITS.rounds.max, Math.max(LIMITS.rounds.min, Math.round(step.rounds * by))),
+  );
+  return [...new Set(rounds)].map((own) => ({ ...step, rounds: own }));
+}
+
+/** So many of a row, from its first to its last. */
+const spreadOver = <T>(row: readonly T[], size: number): T[] =>
+  row.length <= size
+    ? [...row]
+    : Array.from({ length: size }, (_, i) => row[Math.round((i * (row.length - 1)) / (size - 1))]!);
+
+/** Cells that end with the work which shows most, done little and much; null where no work shows. */
+function workCells(from: PartPlan, size: BoardSize): PlanStep[][] | null {
+  const showing = (steps: readonly PlanStep[]): number[] => {
+    const { chips, worn, under, spacing, opening } = wishValues(forecast(basisOf(withSteps(from, steps))));
+    const open = spacing === null || opening === null ? 0 : opening / spacing;
+    return [chips ?? 0, worn ?? 0, under ?? 0, open];
+  };
+  const tried = from.steps.flatMap((step, at) => {
+    const row = strengths(step);
+    if (row.length === 0) return [];
+    const cells = spreadOver(row, size).map((own) => [
+      ...from.steps.slice(0, at),
+      ...(own === null ? [] : [own]),
+    ]);
+    const ends = [cells[0]!, cells.at(-1)!].map(showing);
+    return [{ cells, shows: Math.max(...ends[0]!.map((share, i) => Math.abs(share - ends[1]![i]!))) }];
+  });
+  const most = tried.reduce<(typeof tried)[number] | null>(
+    (best, one) => (best === null || one.shows > best.shows ? one : best),
+    null,
+  );
+  return most === null || most.shows < SEEN ? null : most.cells;
+}
+
+/** Seals that a finish can go under, beside its own and none; each over the same layers, the usual ones first. */
+const SEALS = [
+  'clearWax',
+  'polyW',
+  'darkWax',
+  'whiteWax',
+  'heatClear',
+  'polyO',
+  'shellac',
+  'lacquer',
+] as const satisfies readonly MediumKey[];
+/** A seal goes over what has dried for so long [min]; common practice. */
+const BEFORE_SEAL = 720;
+
+function sealCells({ steps }: PartPlan, size: BoardSize, id: () => string): PlanStep[][] {
+  const first = steps.findIndex(({ kind }) => kind === 'seal');
+  const layers = first < 0 ? [...steps] : steps.slice(0, first);
+  const own = first < 0 ? null : steps.slice(first);
+  const known = own?.flatMap((step) => ('medium' in step ? step.medium : [])) ?? [];
+  const others = SEALS.filter((key) => !known.includes(key)).map((key) => [
+    newSeal(id(), key, when('through-dry', BEFORE_SEAL)),
+  ]);
+  return [...(own === null ? [] : [own]), [], ...others].slice(0, size).map((over) => [...layers, ...over]);
+}
+
 /** What lies below the boundary that parts where a film flakes: on it hangs what chips. */
 function bedOf(from: PartPlan, topId: string): PlanStep | null {
   const { films, cracks } = courseOf(basisOf(from));
@@ -219,7 +300,7 @@ function taughtCells(
 /**
  * A board for a question about the finish of a part.
  * @param id - makes ids that are new
- * @returns null where nothing of the finish cracks; which way of working is asked of any finish
+ * @returns null where nothing of the finish cracks, chips or is taken off, as far as that is asked
  * @throws InputError as `forecast`
  */
 export function boardFor(
@@ -231,10 +312,7 @@ export function boardFor(
   learned: Learned | null = null,
 ): BoardDesign | null {
   const from = partPlan(plan, partId);
-  const chosen =
-    question === 'school'
-      ? { cells: schoolCells(from, size, id), teaches: null }
-      : taughtCells(from, question, size, learned);
+  const chosen = chosenCells(from, question, size, id, learned);
   if (chosen === null) return null;
   const board = boardPlan(plan, from, chosen.cells, id);
   return {
@@ -244,6 +322,28 @@ export function boardFor(
       wishValues(forecast(basisOf(partPlan(board, part.id, null, { shop: shopKnowing(learned) })))),
     ),
   };
+}
+
+/** The cells of a board, with what they teach of the figures; null where there is nothing to be asked. */
+function chosenCells(
+  from: PartPlan,
+  question: BoardQuestion,
+  size: BoardSize,
+  id: () => string,
+  learned: Learned | null,
+): { readonly cells: readonly (readonly PlanStep[])[]; readonly teaches: Teaches | null } | null {
+  const looked = (cells: readonly (readonly PlanStep[])[] | null): ReturnType<typeof chosenCells> =>
+    cells === null ? null : { cells, teaches: null };
+  switch (question) {
+    case 'school':
+      return looked(schoolCells(from, size, id));
+    case 'work':
+      return looked(workCells(from, size));
+    case 'seals':
+      return looked(sealCells(from, size, id));
+    default:
+      return taughtCells(from, question, size, learned);
+  }
 }
 
 /** A plan of which every part is a cell. */

@@ -1,4 +1,4 @@
-import { type Plan, type RunEvent } from '@zaffet/contract';
+import { type Plan, type PlanStep, type RunEvent } from '@zaffet/contract';
 import { type ShopData } from '@zaffet/core/basis';
 import { calibrate, type Cell, foretell } from '@zaffet/core/calibrate';
 import { forecast } from '@zaffet/core/forecast';
@@ -58,7 +58,11 @@ describe('a board', () => {
   it('is a plan of small parts, a finish each, that can be timed and forecast', () => {
     for (const question of BOARD_QUESTIONS)
       for (const size of [3, 9] as const) {
-        const { plan, expected } = made(question, size, question === 'chips' ? milky : glued);
+        const { plan, expected } = made(
+          question,
+          size,
+          question === 'chips' || question === 'work' ? milky : glued,
+        );
         expect(expected.length).toBe(size);
         expect(plan.piece.parts.length).toBe(size);
         expect(
@@ -117,6 +121,69 @@ describe('a board', () => {
 
   it('asks nothing of chips where nothing chips', () => {
     expect(boardFor(glued, null, 'chips', 3, next)).toBeNull();
+  });
+
+  const worked = (school: School, size: BoardSize = 5): BoardDesign =>
+    boardFor(planOf(school), null, 'work', size, next)!;
+  const lastSteps = ({ plan }: BoardDesign): PlanStep[] => plan.finishes.map(({ steps }) => steps.at(-1)!);
+  const takes = ({ expected }: BoardDesign): number[] =>
+    expected.map(({ under, worn, chips }) => Math.max(under ?? 0, worn ?? 0, chips ?? 0));
+
+  it('has bleach stand for longer from cell to cell, and more comes off', () => {
+    const board = worked('softened');
+    const minutes = lastSteps(board).map((step) => (step.kind === 'distress' ? step.rounds : 0));
+    expect(minutes).toEqual([...minutes].sort((a, b) => a - b));
+    expect(new Set(minutes).size).toBe(5);
+    expect(takes(board).at(-1)!).toBeGreaterThan(takes(board)[0]!);
+    expect(board.teaches).toBeNull();
+  });
+
+  it('wipes sooner and later where a cloth is what shows: the sooner the more comes off', () => {
+    const board = worked('wet-distress');
+    const waits = lastSteps(board).map(({ start }) => (start.rule === 'after' ? start.waitMin : NaN));
+    expect(waits).toEqual([1, 3, 10, 30, 60]);
+    // Common practice: a cloth takes what is wet, and hardly what has dried.
+    expect(takes(board)[0]!).toBeGreaterThan(takes(board).at(-1)!);
+  });
+
+  it('has hot air from none to much where that is what shows', () => {
+    const warm = planOf('warm-air');
+    const [finish] = warm.finishes as [Plan['finishes'][number]];
+    const until = finish.steps.findIndex(({ kind }) => kind === 'heat');
+    const plan: Plan = { ...warm, finishes: [{ ...finish, steps: finish.steps.slice(0, until + 1) }] };
+    const board = boardFor(plan, null, 'work', 5, next)!;
+    const heats = board.plan.finishes.map(({ steps }) => {
+      const last = steps.at(-1)!;
+      return last.kind === 'heat' ? last.durationS : 0;
+    });
+    expect(heats[0]).toBe(0);
+    expect(heats).toEqual([...heats].sort((a, b) => a - b));
+    expect(new Set(heats).size).toBe(5);
+  });
+
+  it('asks of no work where there is none, or none that shows', () => {
+    const bare: Plan = {
+      ...glued,
+      finishes: glued.finishes.map((finish) => ({ ...finish, steps: finish.steps.slice(0, 1) })),
+    };
+    expect(boardFor(bare, null, 'work', 3, next)).toBeNull();
+  });
+
+  it('lays the same layers under seals: its own, none, and others', () => {
+    const plan = planOf('chippy-milk');
+    const own = plan.finishes[0]!.steps;
+    const { plan: board, teaches } = boardFor(plan, null, 'seals', 5, next)!;
+    expect(teaches).toBeNull();
+    const over = board.finishes.map(({ steps }) =>
+      steps.flatMap((step) => (step.kind === 'seal' ? step.medium : [])),
+    );
+    expect(over[0]).toEqual(own.flatMap((step) => (step.kind === 'seal' ? step.medium : [])));
+    expect(
+      over[1]!.filter((key) => !own.some((step) => step.kind === 'seal' && step.medium === key)),
+    ).toEqual([]);
+    expect(new Set(over.map((keys) => keys.join())).size).toBe(5);
+    const layers = board.finishes.map(({ steps }) => steps.filter(({ kind }) => kind === 'coat').length);
+    expect(new Set(layers).size).toBe(1);
   });
 
   it('lays ways of working side by side that come nearest to what is wanted, in the finish’s own colours', () => {

@@ -27,23 +27,25 @@ export function cellsOf(runId: string, run: Run): Cell[] {
     if (lastDone(run, partId) === null) return [];
     const { plan, basis } = carriedOutAtEnd(run, partId);
     const cracking = crackingSteps(plan);
-    if (cracking === null) return [];
-    const top = cracking.top.id;
     const on = basis(null);
     const films = courseOf(on).films.map(({ step }) => step.id);
+    // Of a finish that does not crack it is what lies on top that is worked on.
+    const top = cracking?.top.id ?? films.at(-1);
+    if (top === undefined) return [];
     const below = films[films.indexOf(top) - 1] ?? null;
     const outcome = run.outcomes[partId];
     const mm = (value: number | null | undefined): number | null => (value == null ? null : value / 1000);
     const read: Record<Reading, number | null> = {
-      spacing: mm(outcome?.spacingMm),
-      opening: mm(outcome?.openingMm),
+      spacing: cracking === null ? null : mm(outcome?.spacingMm),
+      opening: cracking === null ? null : mm(outcome?.openingMm),
       first: seenNow(run, partId, top, 'first-cracks'),
       touchBelow: below === null ? null : seenNow(run, partId, below, 'touch'),
       touchTop: seenNow(run, partId, top, 'touch'),
       chips: outcome?.chipped ?? null,
+      worn: outcome?.worn ?? null,
     };
     const told = Object.fromEntries(Object.entries(read).filter(([, value]) => value !== null));
-    const cracked = outcome?.cracked ?? null;
+    const cracked = cracking === null ? null : (outcome?.cracked ?? null);
     if (Object.keys(told).length === 0 && cracked === null) return [];
     return [{ id: `${runId} ${partId}`, board: runId, basis: on, top, read: told, cracked }];
   });

@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, sig
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
 import { API, isFilmStep } from '@zaffet/contract';
-import { type Reading } from '@zaffet/core/calibrate';
+import { isShare, type Reading } from '@zaffet/core/calibrate';
 import {
   BOARD_PAGE_WORDS,
   BOARD_PAGES,
   boardTeaches,
   cellExpected,
+  cellWork,
   figures,
   lessonText,
   mediumName,
@@ -214,6 +215,7 @@ export class BoardsPage {
           .slice(-1)
           .map(({ start }) => `the last ${startWords(start)}`)
           .join(''),
+        work: cellWork(steps),
         expected: cellExpected(expected[n]!, this.units()),
       };
     }),
@@ -229,7 +231,7 @@ export class BoardsPage {
       const learned = this.model.learned();
       const design = await this.model.design(saved.plan, partId, this.question(), this.size(), learned);
       this.designed.set(design);
-      if (design === null) this.refused.set('Nothing of this finish cracks. Choose one that does.');
+      if (design === null) this.refused.set(QUESTION_WORDS[this.question()].none);
     } catch (error) {
       this.designed.set(null);
       this.refused.set(error instanceof Error ? error.message : 'The board could not be worked out.');
@@ -251,4 +253,4 @@ export class BoardsPage {
 
 /** How far off predictions were, as a person says it. */
 const off = (reading: Reading, size: number): string =>
-  reading === 'chips' ? `${figures(size)} log odds` : perCent(Math.exp(size) - 1);
+  isShare(reading) ? `${figures(size)} log odds` : perCent(Math.exp(size) - 1);
