@@ -1,3 +1,4 @@
+import perspective from 'perspective-transform';
 import { type Colour } from '../colour';
 import { measureField } from '../crack';
 import {
@@ -337,6 +338,41 @@ describe('layers in a photograph', () => {
     expect(coloursIn([whole], [DEEP, CREAM])[0]).toEqual(DEEP);
     expect(halved(whole).columns).toBe(180);
     expect(layersIn(whole, [DEEP, CREAM]).shares[1]!).toBeGreaterThan(0.98);
+  });
+});
+
+describe('a board seen aslant', () => {
+  it('lies where the perspective-transform package has it, all over', () => {
+    const picture = { width: 4000, height: 3000 };
+    const size = { width: 300, height: 400 };
+    const quads: Quad[] = [
+      [
+        { x: 700, y: 300 },
+        { x: 3200, y: 520 },
+        { x: 3500, y: 2700 },
+        { x: 500, y: 2400 },
+      ],
+      [
+        { x: 100, y: 100 },
+        { x: 2000, y: 100 },
+        { x: 2000, y: 2900 },
+        { x: 100, y: 2900 },
+      ],
+    ];
+    for (const quad of quads) {
+      const reference = perspective(
+        [0, 0, size.width, 0, size.width, size.height, 0, size.height],
+        quad.flatMap(({ x, y }) => [x, y]),
+      );
+      const lens = lensOfQuad(quad, size, picture);
+      for (let i = 0; i < 60; i++) {
+        const [x, y] = [size.width * uniform(i, 8, 1), size.height * uniform(i, 8, 2)];
+        const [px, py] = reference.transform(x, y);
+        const own = toPixel(lens, x, y);
+        // The package rounds its coefficients to ten places.
+        expect(Math.hypot(own.x - px, own.y - py)).toBeLessThan(1e-4);
+      }
+    }
   });
 });
 
