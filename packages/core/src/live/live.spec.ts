@@ -331,6 +331,31 @@ describe('what is believed of a coat that cracks', () => {
     expect(momentBelieved(MEDIUM, 'spacing')).toBeNull();
   });
 
+  it('means by slip, strain and toughness of a coat what a board has learned of its media', () => {
+    const media = { slip: 'slip:crackle', strain: 'strain:chalk', tough: 'tough:chalk' } as const;
+    for (const factor of CRACK_FACTORS) {
+      const own = truly(NAMES.map((name) => (name === factor ? 0.3 : 0)))!;
+      const learned = { keys: [media[factor]], mean: [0.3], covariance: [[0.01]] };
+      const { films, cracks } = courseOf({ ...cracking, shop: { ...NO_SHOP, learned } });
+      const { pattern, firstAt } = cracks[2]!;
+      expect(own.spacing / (pattern.spacingUm * 1e-6))
+        .withContext(factor)
+        .toBeCloseTo(1, 9);
+      expect(own.opening / (pattern.openingUm * 1e-6))
+        .withContext(factor)
+        .toBeCloseTo(1, 9);
+      expect(own.first / (firstAt! - films[2]!.laidAt))
+        .withContext(factor)
+        .toBeCloseTo(1, 9);
+      // Of toughness it is the first cracks that tell.
+      const tables = truly(NAMES.map(() => 0))!;
+      expect(Math.abs(Math.log(own.first / tables.first)))
+        .withContext(factor)
+        .toBeGreaterThan(factor === 'slip' ? -1 : 0.05);
+      if (factor === 'slip') expect(own.spacing / tables.spacing).toBeGreaterThan(1.05);
+    }
+  });
+
   it('answers like the core itself, wherever the factors are', () => {
     for (const [of, most] of [
       ['spacing', 0.1],
