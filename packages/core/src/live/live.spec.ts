@@ -331,6 +331,20 @@ describe('what is believed of a coat that cracks', () => {
     expect(momentBelieved(MEDIUM, 'spacing')).toBeNull();
   });
 
+  it('carries what dries alone where a tougher film would not crack at all', () => {
+    const thin = onTables(
+      planOf([
+        coat('base', 'latex', 90, FIRST),
+        coat('glue', 'crackle', 100, when('recoat')),
+        coat('top', 'chalk', 12, after(2400)),
+      ]),
+    );
+    expect(courseOf(thin).cracks[2]!.firstAt).not.toBeNull();
+    const belief = believe(thin, 'top', PRIOR);
+    expect(Object.keys(belief.factors)).toEqual([...COAT_FACTORS]);
+    expect(momentBelieved(belief, 'touch')).not.toBeNull();
+  });
+
   it('means by slip, strain and toughness of a coat what a board has learned of its media', () => {
     const media = { slip: 'slip:crackle', strain: 'strain:chalk', tough: 'tough:chalk' } as const;
     for (const factor of CRACK_FACTORS) {

@@ -251,6 +251,24 @@ describe('what a run teaches', () => {
     expect(spacing([...events, weighed])).not.toBeCloseTo(spacing(events), 5);
   });
 
+  it('is what was worn off as well, of a finish too that does not crack', () => {
+    const brushed = planOf('dry-brushed');
+    const bench = deviceOf('bench', brushed);
+    const part = brushed.piece.parts[0]!.id;
+    const steps = brushed.finishes[0]!.steps.map(({ id: stepId }) => ({ partId: part, stepId, coat: 0 }));
+    const outcome = { partId: part, spacingMm: 4, openingMm: 0.3, chipped: null, worn: 0.3 };
+    const run = foldRun([
+      bench(0, 'run-begun', beginning(brushed)),
+      ...steps.map((step, i) => bench(600 * (i + 1), 'done', { ...step, minutesAgo: 0 })),
+      bench(9000, 'outcome', { ...outcome, cracked: true }),
+    ])!;
+    const [cell] = cellsOf('r', run);
+    // Cracks that nobody foretold are no reading of a film that is not to crack.
+    expect(cell!.read).toEqual({ worn: 0.3 });
+    expect(cell!.cracked).toBeNull();
+    expect(calibrate([cell!]).learned.keys).toContain('air');
+  });
+
   it('hears what was seen as it happened, and that nothing cracked', () => {
     const part = board.piece.parts[0]!;
     const steps = board.finishes.find(({ id: own }) => own === part.finish)!.steps;
