@@ -1,4 +1,12 @@
-import { API, type PlanSummary, type StoredPlan } from '@zaffet/contract';
+import {
+  API,
+  type EventsAnswer,
+  filePlan,
+  type PlanSummary,
+  type RunAnswer,
+  type StoredPlan,
+} from '@zaffet/contract';
+import { createHash, randomFillSync } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -6,65 +14,179 @@ import { type Launched, launch, planNamed, scratchFolder, send } from './index';
 
 const POWER = fileURLToPath(new URL('./power.mjs', import.meta.url));
 
+/** How much was acknowledged. */
+export interface Counts {
+  readonly saves: number;
+  readonly events: number;
+  readonly photos: number;
+}
+
 /** What came of letting Zaffet die again and again. */
 export interface Deaths {
   readonly deaths: number;
-  readonly acknowledged: number;
-  /** Saves that were acknowledged and are not there. */
+  readonly acknowledged: Counts;
+  /** What was acknowledged and is not there, and what is there twice. */
   readonly lost: string[];
 }
 
 const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
-/** Saves without pause until the server is gone, and notes each revision that is acknowledged. */
-async function write(url: string, name: string, acknowledged: Map<string, number>): Promise<void> {
+/** What was acknowledged: plans by their revision, events of runs by their ids, photographs by their hashes. */
+interface Acknowledged {
+  readonly plans: Map<string, number>;
+  readonly events: Map<string, Set<string>>;
+  readonly photos: Set<string>;
+}
+const nothing = (): Acknowledged => ({ plans: new Map(), events: new Map(), photos: new Set() });
+const copyOf = ({ plans, events, photos }: Acknowledged): Acknowledged => ({
+  plans: new Map(plans),
+  events: new Map([...events].map(([run, ids]) => [run, new Set(ids)])),
+  photos: new Set(photos),
+});
+const countOf = ({ plans, events, photos }: Acknowledged): Counts => ({
+  saves: [...plans.values()].reduce((all, revision) => all + revision, 0),
+  events: [...events.values()].reduce((all, ids) => all + ids.size, 0),
+  photos: photos.size,
+});
+
+/** Goes on until the server is gone under one of its requests: that one was not acknowledged. */
+async function untilDeath(work: () => Promise<void>): Promise<void> {
   try {
-    const saved = (await (await send(url + API.plans, 'POST', planNamed(name))).json()) as StoredPlan;
-    acknowledged.set(saved.id, saved.revision);
-    for (let { revision } = saved; ;) {
-      const answer = await send(url + API.plan(saved.id), 'PUT', { revision, plan: saved.plan });
-      revision = ((await answer.json()) as PlanSummary).revision;
-      acknowledged.set(saved.id, revision);
-    }
+    for (;;) await work();
   } catch {
-    // The server died under this request: it was not acknowledged.
+    // It died.
   }
 }
 
-/** What of the acknowledged saves a data directory lacks. */
-async function missingIn(data: string, acknowledged: ReadonlyMap<string, number>): Promise<string[]> {
+/** Saves a plan without pause, and notes each revision that is acknowledged. */
+async function savePlans(url: string, name: string, { plans }: Acknowledged): Promise<void> {
+  let saved: StoredPlan | null = null;
+  await untilDeath(async () => {
+    if (saved === null) {
+      saved = (await (await send(url + API.plans, 'POST', planNamed(name))).json()) as StoredPlan;
+    } else {
+      const { revision, plan } = saved;
+      const answer = await send(url + API.plan(saved.id), 'PUT', { revision, plan });
+      saved = { ...saved, revision: ((await answer.json()) as PlanSummary).revision };
+    }
+    plans.set(saved.id, saved.revision);
+  });
+}
+
+/** Events made at a time, and sent at once at most, as a tablet does. */
+const MADE = 3;
+const SENT = 50;
+
+/** A tablet at the bench: what was not acknowledged is sent again, to whatever Zaffet there is next. */
+class Tablet {
+  private n = 0;
+  private waiting: object[] = [];
+
+  constructor(
+    private readonly run: string,
+    private readonly device: string,
+  ) {}
+
+  private make(body: object): void {
+    this.n += 1;
+    const [id, at] = [`${this.device}-${this.n}`, new Date().toISOString()];
+    this.waiting.push({ id, device: this.device, n: this.n, at, offsetMs: 0, ...body });
+  }
+
+  work(url: string, { events }: Acknowledged): Promise<void> {
+    return untilDeath(async () => {
+      if (this.n === 0) this.make({ kind: 'run-begun', planId: null, plan: filePlan(planNamed(this.run)) });
+      for (let i = 0; i < MADE; i++) this.make({ kind: 'note', partId: null, text: `said ${this.n}` });
+      const batch = this.waiting.slice(0, SENT);
+      const answer = await send(url + API.runEvents(this.run), 'POST', { events: batch });
+      const { taken } = (await answer.json()) as EventsAnswer;
+      const known = events.get(this.run) ?? new Set();
+      for (const id of Object.keys(taken)) known.add(id);
+      events.set(this.run, known);
+      this.waiting = this.waiting.filter((event) => !known.has((event as { id: string }).id));
+    });
+  }
+}
+
+/** The head of a JPEG; what follows is noise, for its bytes are all that is looked at. */
+const JPEG_HEAD = Buffer.from('ffd8ffe000104a46494600010100000100010000ffc0000b080300040001011100', 'hex');
+const PHOTO_BYTES = 150_000;
+const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+function takePhotos(url: string, { photos }: Acknowledged): Promise<void> {
+  return untilDeath(async () => {
+    const bytes = randomFillSync(Buffer.alloc(PHOTO_BYTES));
+    JPEG_HEAD.copy(bytes);
+    const hash = hashOf(bytes);
+    const answer = await fetch(url + API.photo(hash), {
+      method: 'PUT',
+      headers: { 'content-type': 'image/jpeg' },
+      body: bytes,
+    });
+    if (answer.status === 204) photos.add(hash);
+  });
+}
+
+/** What of the acknowledged a data directory lacks, or has twice. */
+async function missingIn(data: string, acknowledged: Acknowledged): Promise<string[]> {
   const server = launch({ ZAFFET_DATA: data });
   const url = await server.url;
   if (url === '') return [`it does not start: ${server.said().trim()}`];
+  const lost: string[] = [];
   const plans = (await (await fetch(url + API.plans)).json()) as PlanSummary[];
   const revisions = new Map(plans.map(({ id, revision }) => [id, revision]));
+  for (const [id, revision] of acknowledged.plans)
+    if ((revisions.get(id) ?? 0) < revision)
+      lost.push(`${id}: ${revision} acknowledged, ${revisions.get(id) ?? 'none'} there`);
+  for (const [run, ids] of acknowledged.events) {
+    const there: string[] = [];
+    for (let after = 0, more = true; more;) {
+      const answer = await fetch(`${url}${API.runEvents(run)}?after=${after}`);
+      const { events = [] } = (await answer.json()) as Partial<RunAnswer>;
+      events.forEach(({ seq, event }, i) => {
+        if (seq !== after + i + 1) lost.push(`${run}: ${seq} after ${after + i}`);
+        there.push(event.id);
+      });
+      after += events.length;
+      more = events.length > 0;
+    }
+    if (new Set(there).size < there.length) lost.push(`${run}: ${there.length} events, some twice`);
+    for (const id of ids) if (!there.includes(id)) lost.push(`event ${id}`);
+  }
+  for (const hash of acknowledged.photos) {
+    const answer = await fetch(url + API.photo(hash));
+    if (hashOf(new Uint8Array(await answer.arrayBuffer())) !== hash) lost.push(`photograph ${hash}`);
+  }
   server.child.kill('SIGKILL');
   await server.ended;
-  return [...acknowledged]
-    .filter(([id, revision]) => (revisions.get(id) ?? 0) < revision)
-    .map(([id, revision]) => `${id}: ${revision} acknowledged, ${revisions.get(id) ?? 'none'} there`);
+  return lost;
 }
 
-const sum = (acknowledged: ReadonlyMap<string, number>): number =>
-  [...acknowledged.values()].reduce((all, revision) => all + revision, 0);
-
+/** Two who save plans, a tablet at the bench, and a camera. */
 async function writersAt(
   server: Launched,
   name: string,
-  acknowledged: Map<string, number>,
+  tablet: Tablet,
+  acknowledged: Acknowledged,
 ): Promise<Promise<void>[]> {
   const url = await server.url;
   if (url === '') throw new Error(server.said());
-  return [1, 2, 3, 4].map((writer) => write(url, `${name} ${writer}`, acknowledged));
+  return [
+    savePlans(url, `${name} 1`, acknowledged),
+    savePlans(url, `${name} 2`, acknowledged),
+    tablet.work(url, acknowledged),
+    takePhotos(url, acknowledged),
+  ];
 }
 
 /** Kills Zaffet under four writers, so many times on one data directory. @param after - how long each lives [ms] */
 export async function killed(rounds: number, after: number): Promise<Deaths> {
   const folder = scratchFolder();
-  const acknowledged = new Map<string, number>();
+  const acknowledged = nothing();
+  const tablet = new Tablet('killed', 'tablet');
   for (let round = 0; round < rounds; round++) {
     const server = launch({ ZAFFET_DATA: folder.path });
-    const writers = await writersAt(server, `Round ${round}`, acknowledged);
+    const writers = await writersAt(server, `Round ${round}`, tablet, acknowledged);
     await rest(after);
     server.child.kill('SIGKILL');
     await server.ended;
@@ -72,7 +194,7 @@ export async function killed(rounds: number, after: number): Promise<Deaths> {
   }
   const lost = await missingIn(folder.path, acknowledged);
   folder.remove();
-  return { deaths: rounds, acknowledged: sum(acknowledged), lost };
+  return { deaths: rounds, acknowledged: countOf(acknowledged), lost };
 }
 
 /**
@@ -81,18 +203,19 @@ export async function killed(rounds: number, after: number): Promise<Deaths> {
  */
 export async function powerCut(rounds: number, after: number): Promise<Deaths> {
   const lost: string[] = [];
-  let saves = 0;
+  let sum: Counts = { saves: 0, events: 0, photos: 0 };
   for (let round = 0; round < rounds; round++) {
     const folder = scratchFolder();
     mkdirSync(folder.path);
     const disk = join(dirname(folder.path), 'disk');
-    const acknowledged = new Map<string, number>();
+    const acknowledged = nothing();
+    const tablet = new Tablet('cut', `tablet-${round}`);
     const server = launch({ ZAFFET_DATA: folder.path, ZAFFET_DISK: disk }, ['--import', POWER]);
-    const writers = await writersAt(server, `Cut ${round}`, acknowledged);
+    const writers = await writersAt(server, `Cut ${round}`, tablet, acknowledged);
     await rest(after);
     // The image is read while the server goes on, as a disk stops in the midst of things; what is acknowledged after
     // this moment does not count.
-    const before = new Map(acknowledged);
+    const before = copyOf(acknowledged);
     const image = `${disk}-then`;
     server.child.kill('SIGSTOP');
     if (existsSync(disk)) cpSync(disk, image, { recursive: true });
@@ -100,8 +223,9 @@ export async function powerCut(rounds: number, after: number): Promise<Deaths> {
     await server.ended;
     await Promise.all(writers);
     lost.push(...(await missingIn(image, before)));
-    saves += sum(before);
+    const { saves, events, photos } = countOf(before);
+    sum = { saves: sum.saves + saves, events: sum.events + events, photos: sum.photos + photos };
     folder.remove();
   }
-  return { deaths: rounds, acknowledged: saves, lost };
+  return { deaths: rounds, acknowledged: sum, lost };
 }
