@@ -1,4 +1,15 @@
-import { after, newCoat, newDistress, newHeat, newResist, newRewet, newSeal, newWipe, smoothing, when } from './create';
+import {
+  after,
+  newCoat,
+  newDistress,
+  newHeat,
+  newResist,
+  newRewet,
+  newSeal,
+  newWipe,
+  smoothing,
+  when,
+} from './create';
 import { type PlanStep, type StartRuleFile } from '@zaffet/contract';
 
 /** The ways a finish can start: one for each main school, cracks first, then chips, resists, layers. */
