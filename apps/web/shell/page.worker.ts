@@ -3,7 +3,7 @@
  * page is kept with a mark in the place of its nonce; each opening gets a nonce of its own, in text and policy.
  */
 
-import { RING_ADDRESS, type WantedRing } from '../src/app/bench/alarm-clock';
+import { RING_ADDRESS, type WantedRing } from '../src/app/workers/alarm-clock';
 
 /** Filled in after the build: its name, addresses with the hash of their content, the hash of the page. */
 declare const BUILD: string;

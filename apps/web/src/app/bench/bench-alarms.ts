@@ -4,7 +4,7 @@ import { type Alarm, alarmsOf, due } from '@zaffet/workshop';
 import { Sound } from '../data/sound';
 import { BenchModel } from '../runs/bench-model';
 import { alarmText, duration } from '@zaffet/words';
-import { type ClockMessage } from './alarm-clock';
+import { type ClockMessage } from '../workers/alarm-clock';
 import { countdown } from './countdown';
 import { RunBox } from '../runs/run-box';
 

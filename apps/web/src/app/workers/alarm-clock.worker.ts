@@ -1,4 +1,4 @@
-import { AlarmClock, type ClockMessage, RING_ADDRESS } from '../bench/alarm-clock';
+import { AlarmClock, type ClockMessage, RING_ADDRESS } from './alarm-clock';
 
 const clock = new AlarmClock();
 let timer: ReturnType<typeof setTimeout> | undefined;
