@@ -1,3 +1,4 @@
+import { openDB } from 'idb';
 import { Outbox, type OutboxOptions, type Sending } from './outbox';
 import { rest, until } from '../testing/requests';
 import { Unsaved } from './unsaved';
@@ -136,6 +137,7 @@ describe('the outbox', () => {
 
   it('says so where the browser keeps nothing', async () => {
     spyOn(Storage.prototype, 'setItem').and.throwError('full');
+    spyOn(IDBObjectStore.prototype, 'put').and.throwError('full');
     outbox.put('a', { text: '1', from: 1 });
     await until(() => server.asked.length === 1);
     server.asked[0]!.fail('away');
@@ -156,6 +158,51 @@ describe('the outbox', () => {
     await until(() => server.asked.length === 1);
     expect(server.asked.map(({ key }) => key)).toEqual(['mine']);
     expect(localStorage.getItem('old-draft-older')).toBeNull();
+  });
+
+  it('goes by the disk where the storage of a browser that was killed is behind, and by what is newer', async () => {
+    const db = await openDB('zaffet-unsaved', 1);
+    const name = (key: string): string => `zaffet-unsaved killed test ${key}`;
+    const put = (key: string, at: number, text: string | null): Promise<unknown> =>
+      db.put('kept', { at, text: text === null ? null : JSON.stringify({ text, from: 1 }) }, name(key));
+    const storage = (key: string, at: number, text: string): void =>
+      localStorage.setItem(name(key), `${at} ${JSON.stringify({ text, from: 1 })}`);
+    // Never reached the storage; reached it late; was sent, which the storage does not know; was written as it closed.
+    await put('disk', 5, 'disk');
+    await put('late', 6, 'newer');
+    storage('late', 5, 'older');
+    await put('sent', 6, null);
+    storage('sent', 5, 'sent long ago');
+    await put('closing', 5, 'before');
+    storage('closing', 6, 'as it closed');
+    await make();
+    expect(outbox.waiting('disk')?.text).toBe('disk');
+    expect(outbox.waiting('late')?.text).toBe('newer');
+    expect(outbox.waiting('sent')).toBeNull();
+    expect(outbox.waiting('closing')?.text).toBe('as it closed');
+    for (const key of ['disk', 'late', 'sent', 'closing']) {
+      expect(await db.get('kept', name(key)))
+        .withContext(key)
+        .toBeUndefined();
+      expect(localStorage.getItem(name(key)))
+        .withContext(key)
+        .toBeNull();
+    }
+    db.close();
+  });
+
+  it('is on the disk once it says so, and known for dropped when it is', async () => {
+    const unsaved = new Unsaved();
+    expect(await unsaved.keep('test', 'own', { text: 'mine', from: 1 })).toBeTrue();
+    const db = await openDB('zaffet-unsaved', 1);
+    const own = async (): Promise<string | null | undefined> => {
+      const names = (await db.getAllKeys('kept')).map(String).filter((name) => name.endsWith(' test own'));
+      return ((await db.get('kept', names.at(-1)!)) as { text: string | null } | undefined)?.text;
+    };
+    expect(await own()).toBe('{"text":"mine","from":1}');
+    unsaved.drop('test', 'own');
+    await until(async () => (await own()) === null);
+    db.close();
   });
 
   it('leaves the second of two closed windows for another time', async () => {

@@ -59,7 +59,8 @@ interface Entry<Body> {
   /** Not to be sent before [ms since the page began]; Infinity while it is held. */
   due: number;
   dirty: boolean;
-  kept: boolean;
+  /** Whether the browser has it on its disk. */
+  kept: Promise<boolean>;
   tried: Body[];
 }
 
@@ -101,7 +102,7 @@ export class Outbox<Body, Answer> {
     for (const { key, value } of await this.unsaved.adopt(this.options.box, this.options.former)) {
       const body = this.options.unpack(value);
       if (body !== null && !this.entries.has(key))
-        this.entries.set(key, { body, due: 0, dirty: false, kept: true, tried: [] });
+        this.entries.set(key, { body, due: 0, dirty: false, kept: Promise.resolve(true), tried: [] });
     }
     this.wake();
   }
@@ -150,7 +151,14 @@ export class Outbox<Body, Answer> {
   private keepAt(key: string, body: Body, due: number): void {
     const known = this.entries.get(key);
     const merged = known === undefined ? body : this.options.merge(known.body, body);
-    this.entries.set(key, { kept: false, tried: [], ...known, body: merged, due, dirty: true });
+    this.entries.set(key, {
+      kept: Promise.resolve(false),
+      tried: [],
+      ...known,
+      body: merged,
+      due,
+      dirty: true,
+    });
     this.keepTimer ??= setTimeout(() => this.keepNow(), this.pauses.keep);
   }
 
@@ -193,7 +201,7 @@ export class Outbox<Body, Answer> {
       this.taken(key, body, answer);
       this.events.next({ kind: 'sent', key, body, answer });
     } catch (error) {
-      this.failed(key, body, error);
+      await this.failed(key, body, error);
     } finally {
       this.sending = null;
       this.wake();
@@ -213,17 +221,16 @@ export class Outbox<Body, Answer> {
     this.keepTimer ??= setTimeout(() => this.keepNow(), this.pauses.keep);
   }
 
-  private failed(key: string, body: Body, error: unknown): void {
+  private async failed(key: string, body: Body, error: unknown): Promise<void> {
     const entry = this.entries.get(key);
     if (entry === undefined) return;
     this.keepNow();
     const final = this.options.isFinal(error);
     // Something newer may be right where this was wrong.
     if (entry.body === body) entry.due = final ? Infinity : performance.now() + this.pauses.retry;
+    const kept = await entry.kept;
     this.events.next(
-      final
-        ? { kind: 'refused', key, body, error, kept: entry.kept }
-        : { kind: 'failed', key, error, kept: entry.kept },
+      final ? { kind: 'refused', key, body, error, kept } : { kind: 'failed', key, error, kept },
     );
   }
 }

@@ -119,7 +119,7 @@ describe('saving', () => {
     const second = await next('PUT');
     expect((second.request.body as SaveRequest).revision).toBe(2);
     second.flush(summary(3));
-    await rest(5);
+    await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
   });
 
@@ -129,7 +129,7 @@ describe('saving', () => {
     edit(155);
     expect(filmOf(partPlan(outbox.waiting('plan-1')!.plan), 2).thicknessUm).toBe(155);
     (await next('PUT')).error(new ProgressEvent('offline'));
-    await rest(5);
+    await until(() => state().save === 'failed');
     expect(state().save).toBe('failed');
     expect(state().kept).toBeTrue();
     // The plan is left and opened again.
@@ -165,7 +165,7 @@ describe('saving', () => {
     expect(present).toEqual(unfilePlan(migratePlan(old) as PlanFile));
     expect(present.finishes[0]!.look.spacingMm).toBe(5);
     (await next('PUT')).flush(summary(2));
-    await rest(5);
+    await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
   });
 
@@ -176,7 +176,7 @@ describe('saving', () => {
     await rest(5);
     store.dispatch(PlanApi.retryAsked());
     (await next('PUT')).flush(summary(2));
-    await rest(5);
+    await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
   });
 
@@ -184,7 +184,7 @@ describe('saving', () => {
     await open();
     edit(160);
     await refuse('plan.stale', 409, { current: stored({ ...samplePlan(), name: 'Theirs' }, 9) });
-    await rest(5);
+    await until(() => state().save === 'stale');
     expect(state().save).toBe('stale');
     expect(state().theirs!.name).toBe('Theirs');
     // What is edited meanwhile is kept, not sent.
@@ -210,7 +210,7 @@ describe('saving', () => {
     expect((again.request.body as SaveRequest).revision).toBe(2);
     expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(163);
     again.flush(summary(3));
-    await rest(5);
+    await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
   });
 
@@ -248,7 +248,7 @@ describe('saving', () => {
     edit(167);
     expect(state().save).toBe('waiting');
     (await next('PUT')).flush(summary(2));
-    await rest(5);
+    await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
     expect(state().fault).toBeNull();
   });
@@ -257,7 +257,7 @@ describe('saving', () => {
     await open();
     edit(168);
     await refuse('plan.not-found', 404);
-    await rest(5);
+    await until(() => state().save === 'gone');
     expect(state().save).toBe('gone');
     edit(169);
     await rest(150);

@@ -6,7 +6,7 @@ import { API, fault, type ShelfItem, USUAL_MEASURES } from '@zaffet/contract';
 import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';
-import { nextRequest, rest } from '../testing/requests';
+import { nextRequest, rest, until } from '../testing/requests';
 import { ShelfEditor, ShelfServer } from './shelf.actions';
 import * as effects from './shelf.effects';
 import { shelfFeature } from './shelf.feature';
@@ -48,7 +48,7 @@ describe('saving the shelf', () => {
     expect(first.request.body).toEqual({ ...paper, sheets: 5 });
     first.flush(first.request.body as object);
     (await nextRequest(http, 'PUT', API.measures)).flush({ ...USUAL_MEASURES, dishMl: 90 });
-    await rest(5);
+    await until(() => text() === 'saved');
     expect(text()).toBe('saved');
   });
 
@@ -57,12 +57,12 @@ describe('saving the shelf', () => {
       Object.entries(localStorage).find(([name]) => name.includes('shelf p'))?.[1] as string | undefined;
     store.dispatch(ShelfEditor.itemPut({ item: paper }));
     (await nextRequest(http, 'PUT', API.shelfItem('p'))).error(new ProgressEvent('offline'));
-    await rest(5);
+    await until(() => text() === 'not saved yet, kept in this browser');
     expect(text()).toBe('not saved yet, kept in this browser');
     expect(kept()).toContain('"sheets":4');
     store.dispatch(ShelfServer.retryAsked());
     (await nextRequest(http, 'PUT', API.shelfItem('p'))).flush(paper);
-    await rest(5);
+    await until(() => text() === 'saved');
     expect(text()).toBe('saved');
     expect(kept()).toBeUndefined();
   });
@@ -79,7 +79,7 @@ describe('saving the shelf', () => {
     const taken = await nextRequest(http, 'DELETE', API.shelfItem('p'));
     expect(taken.request.method).toBe('DELETE');
     taken.flush(null);
-    await rest(5);
+    await until(() => text() === 'saved');
     expect(text()).toBe('saved');
   });
 

@@ -7,8 +7,8 @@ export const rest = (ms: number): Promise<void> => new Promise((resolve) => setT
 const LOOKS = 1000;
 
 /** Waits until something is so. */
-export async function until(met: () => boolean): Promise<void> {
-  for (let look = 0; look < LOOKS && !met(); look++) await rest(5);
+export async function until(met: () => boolean | Promise<boolean>): Promise<void> {
+  for (let look = 0; look < LOOKS && !(await met()); look++) await rest(5);
 }
 
 /** The next request of a kind, once it is sent. */
