@@ -39,6 +39,7 @@ const counts = {
 const SUITES = [
   ['lint', [bin('eslint/bin/eslint.js'), '.'], counts.exit],
   ['format', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'], counts.exit],
+  ['licences', ['tools/licences.mjs', '--check'], counts.exit],
   [
     'imports',
     [
