@@ -40,7 +40,9 @@ async function start(): Promise<void> {
   const { directory, databaseUrl, host, port } = settings;
   const log = pino({ level: settings.logLevel });
   say(databaseUrl === null ? `Opening the database in ${directory} …` : 'Opening the database server …');
-  const database = await (databaseUrl === null ? openEmbedded(directory, end) : openServer(databaseUrl, log));
+  const database = await (databaseUrl === null
+    ? openEmbedded(directory, end, settings.backups)
+    : openServer(databaseUrl, log));
   const sheets = new SheetMaker();
   const daily = settings.backups === null ? null : new DailyBackups(database.db, settings.backups, log);
   const close = async (): Promise<void> => {

@@ -2,13 +2,14 @@ import { PGlite } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { sql } from 'drizzle-orm';
 import { type PgDatabase, type PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { mkdirSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { existsSync, mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { type Logger } from 'pino';
 import { CannotStart, causeOf, refusalOf } from '../start/cannot';
+import { copyBefore, newestChange, stamp } from './before';
 import { DurableFS } from './durableFs';
-import { onePath, readyFolder } from './folder';
+import { onePath, readyFolder, VERSION } from './folder';
 import { lockDirectory } from './lock';
 import * as schema from './schema';
 
@@ -43,11 +44,16 @@ function diskTrouble(directory: string, code: string): string {
 
 /**
  * Opens the embedded database of a data directory, locked for this process, migrated, and flushed to the disk on
- * every commit.
+ * every commit. One that an older Zaffet made is copied before its tables are changed.
  * @param failed - told when the disk can no longer be written; must end the process
+ * @param backups - where it is copied to; left out, or null, where it is not
  * @throws DirectoryInUse when another Zaffet has it open, CannotStart where it cannot be used
  */
-export async function openEmbedded(told: string, failed: (sentence: string) => never): Promise<OpenDatabase> {
+export async function openEmbedded(
+  told: string,
+  failed: (sentence: string) => never,
+  backups: string | null = null,
+): Promise<OpenDatabase> {
   let release = (): void => undefined;
   try {
     const directory = onePath(told);
@@ -64,6 +70,7 @@ export async function openEmbedded(told: string, failed: (sentence: string) => n
         }),
       };
     };
+    const older = existsSync(join(directory, VERSION));
     await readyFolder(directory, async (folder) => {
       try {
         const { client } = await open(folder);
@@ -75,6 +82,8 @@ export async function openEmbedded(told: string, failed: (sentence: string) => n
         );
       }
     });
+    const newest = newestChange(MIGRATIONS);
+    if (older && backups !== null) copyBefore(directory, backups, newest);
     const { client, files } = await open(directory).catch((error: unknown) => {
       throw new CannotStart(
         `The database in ${directory} cannot be opened; it may be damaged or made by another version (${causeOf(error)}). Bring a backup into a new folder with npx zaffet restore FILE FOLDER, or set ZAFFET_DATA to an empty one.`,
@@ -84,6 +93,7 @@ export async function openEmbedded(told: string, failed: (sentence: string) => n
     const { migrate } = await import('drizzle-orm/pglite/migrator');
     const db = drizzle(client, { schema });
     await migrate(db, { migrationsFolder: MIGRATIONS });
+    stamp(directory, newest);
     return {
       db,
       flushes: () => files.flushes,

@@ -24,7 +24,7 @@ import { CannotStart } from '../start/cannot';
 const FIRST = '.first-start';
 /** Stands in the first start's folder once all in it has reached the disk. */
 const WHOLE = 'whole';
-const VERSION = 'PG_VERSION';
+export const VERSION = 'PG_VERSION';
 /** What a file system puts into a disk of its own. */
 const NOT_OURS_TO_MIND = ['lost+found'];
 
