@@ -17,7 +17,7 @@ import { chance } from '../../packages/workshop/src/testing/random';
 import { line, type PerfLine } from './report';
 
 /*
- * The log of a shop of many years: searched, and taken out whole. Run by `log.ts` in a process of its own, whose memory
+ * The log of a shop of many years: searched, and taken out whole. Run by `children.ts` in a process of its own, whose memory
  * is measured.
  */
 

@@ -1,10 +1,10 @@
 import { appLines } from './app';
 import { benchLines } from './bench';
 import { calibrateLines } from './calibrate';
+import { childLines } from './children';
 import { faceLines } from './face';
 import { fieldLines } from './field';
 import { liveLines } from './live';
-import { logLines } from './log';
 import { photoLines } from './photo';
 import { pieceLines } from './piece';
 import { planLines } from './plan';
@@ -25,7 +25,7 @@ const lines = {
   ...truthLines,
   ...calibrateLines,
   ...photoLines,
-  ...logLines,
+  ...childLines,
   ...appLines,
 };
 const wanted = process.argv[2] ?? '';

@@ -256,6 +256,7 @@ describe('docs/settings.md', () => {
       './settings.ts',
       './cannot.ts',
       '../main.ts',
+      '../db/before.ts',
       '../db/client.ts',
       '../db/folder.ts',
       '../db/lock.ts',

@@ -6,13 +6,15 @@ import { type PerfLine } from './report';
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 /** Lines that a process of their own measures: the server's code runs from its sources, with its migrations beside it. */
-async function lines(name: string): Promise<PerfLine[]> {
-  const args = ['--expose-gc', '--import', 'tsx', 'tools/perf/log-run.ts', name];
+async function lines(script: string, name: string): Promise<PerfLine[]> {
+  const args = ['--expose-gc', '--import', 'tsx', `tools/perf/${script}.ts`, name];
   const { stdout } = await promisify(execFile)(process.execPath, args, { cwd: ROOT, maxBuffer: 1e7 });
   return JSON.parse(stdout.trim().split('\n').at(-1)!) as PerfLine[];
 }
 
-export const logLines: Readonly<Record<string, () => Promise<PerfLine[]>>> = {
-  'log.search': () => lines('log'),
-  backup: () => lines('backup'),
+export const childLines: Readonly<Record<string, () => Promise<PerfLine[]>>> = {
+  'log.search': () => lines('log-run', 'log'),
+  backup: () => lines('log-run', 'backup'),
+  load: () => lines('load-run', ''),
+  limits: () => lines('limits-run', ''),
 };
