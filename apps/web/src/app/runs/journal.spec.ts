@@ -83,6 +83,22 @@ describe('the journal of a tab', () => {
     expect(await left()).toEqual([]);
   });
 
+  it('goes from tab to tab while it waits, though the database has it meanwhile', async () => {
+    const run = randomId();
+    for (const text of ['one', 'two']) {
+      const store = new RunStore();
+      await store.open();
+      await store.add(run, [note(text)], Date.now(), 0);
+      store.close();
+      await gone();
+    }
+    await deleteDB('zaffet-runs');
+    const last = new RunStore();
+    await last.open();
+    expect(texts(await last.eventsOf(run))).toEqual(['one', 'two']);
+    last.close();
+  });
+
   it('says that a thing is not kept where the file refuses it', async () => {
     const store = new RunStore();
     await store.open();

@@ -76,19 +76,19 @@ export class RunStore {
   }
 
   /**
-   * Events that a tab which is gone had not sent as far as it knew. One the database has is left as it stands there; one it
-   * has lost waits again, and the server knows by its id whether it has it.
+   * Events that a tab which is gone had not sent as far as it knew: whatever waits goes on into this tab's journal, for the
+   * database may be lost later. One it has lost already waits again; the server knows by its id whether it has it.
    */
   private async takeUp(): Promise<void> {
     for (const { entries, drop } of await leftJournals()) {
-      const lost: KeptHere[] = [];
-      for (const kept of entries as readonly KeptHere[])
-        if ((await this.db?.get('events', kept.event.id).catch(() => undefined)) === undefined)
-          lost.push(kept);
-      for (const kept of lost) this.here.set(kept.event.id, kept);
-      const safe = lost.length === 0 || (await this.journal?.append(lost)) === true;
-      for (const kept of lost) await this.db?.put('events', kept).catch(() => undefined);
-      if (safe) await drop();
+      const waiting: KeptHere[] = [];
+      for (const kept of entries as readonly KeptHere[]) {
+        const known = await this.db?.get('events', kept.event.id).catch(() => undefined);
+        if (known === undefined || known.waiting === 1) waiting.push(kept);
+        if (known === undefined) await this.db?.put('events', kept).catch(() => undefined);
+      }
+      for (const kept of waiting) this.here.set(kept.event.id, kept);
+      if (waiting.length === 0 || (await this.journal?.append(waiting)) === true) await drop();
     }
   }
 
