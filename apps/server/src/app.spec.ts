@@ -206,7 +206,19 @@ describe('the server', () => {
     await request(app).get(API.plans).set('host', 'elsewhere.example').expect(403);
     const policy = (await request(app).get(API.health).expect(200)).headers['content-security-policy'] ?? '';
     expect(policy).toContain("script-src 'self'");
+    expect(policy).toContain("frame-ancestors 'none'");
     expect(policy).not.toContain('unsafe');
+  });
+
+  it('says in its headers that nothing is to be guessed, framed, told on, or kept of its answers', async () => {
+    const { headers } = await request(app).get(API.plans).expect(200);
+    expect(headers['x-content-type-options']).toBe('nosniff');
+    expect(headers['x-frame-options']).toBe('SAMEORIGIN');
+    expect(headers['referrer-policy']).toBe('no-referrer');
+    expect(headers['cross-origin-opener-policy']).toBe('same-origin');
+    expect(headers['cross-origin-resource-policy']).toBe('same-origin');
+    expect(headers['cache-control']).toBe('no-store');
+    expect(headers['x-powered-by']).toBeUndefined();
   });
 
   it('loads the demo once', async () => {
