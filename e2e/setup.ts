@@ -18,7 +18,7 @@ export function zaffetConfig(port: number, changes: PlaywrightTestConfig): Playw
   return {
     reporter: 'list',
     workers: 1,
-    timeout: 60_000,
+    timeout: 120_000,
     expect: { timeout: 15_000 },
     use: {
       baseURL,

@@ -21,7 +21,7 @@ test('a lid over wet glue: told late, answered, the server killed, overbrushed, 
   browser,
   server,
 }) => {
-  test.setTimeout(150_000);
+  test.setTimeout(300_000);
   const bench = await tablet(browser);
   const { page, card, notices } = bench;
   await page.goto(`${server.at}/plans`);

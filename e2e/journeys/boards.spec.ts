@@ -20,7 +20,7 @@ test('a board that was measured: what it teaches is used, everywhere, and taken 
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const tables = await spacingOf(page, server.at);
 
   await page.goto(`${server.at}/boards`);
@@ -84,7 +84,7 @@ test('a board for a question: its cells are chosen, made a plan, and begun at th
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await page.goto(`${server.at}/boards`);
   const fresh = page.getByRole('region', { name: 'A new board' });
   const part = fresh.getByRole('combobox');
@@ -187,7 +187,7 @@ test('a photograph of a cell is measured, and what is too thin in it is not told
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await page.goto(`${server.at}/bench/demo-board-glue`);
   const { result, panel } = playedFace(
     planOf([

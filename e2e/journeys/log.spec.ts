@@ -17,7 +17,7 @@ test('a year of entries: found by word, slip of the pen, colour and figure; read
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await page.goto(`${server.at}/plans`);
   await page.getByRole('link', { name: 'Log' }).click();
   await expect(page.getByRole('status')).toHaveText('13 entries');
@@ -76,7 +76,7 @@ test('a piece done before is written down with a photograph, found, told more of
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await page.goto(`${server.at}/log`);
   await page.getByRole('button', { name: 'Write down a piece done before' }).click();
   const sheet = page.getByRole('dialog');
@@ -131,7 +131,7 @@ test('a piece is done again on one twice as large, by what was done, with what w
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   await page.goto(`${server.at}/log/demo-log-lamp-oil-rack`);
   await page.getByRole('button', { name: 'Do it again' }).click();
   const sheet = page.getByRole('dialog');
@@ -210,7 +210,7 @@ test('what a run used comes off the shelf, what is left over goes on it, and its
   page,
   server,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const tins = async (): Promise<{ kind: string; name: string; medium: string; amountMl: number }[]> =>
     ((await (await page.request.get(`${server.at}/api/shelf`)).json()) as { items: never[] }).items;
   const kelp = async (): Promise<number> =>

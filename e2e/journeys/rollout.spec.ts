@@ -58,7 +58,7 @@ const update = (page: Page): Promise<boolean> =>
 test('a newer build waits for the hand, an open page keeps its own, and files that do not fit are not taken', async ({
   browser,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const folder = scratchFolder();
   const sheets = new SheetMaker();
   const { db, close } = await openEmbedded(join(folder.path, 'data'), mustNotFail);

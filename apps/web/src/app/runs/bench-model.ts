@@ -83,8 +83,12 @@ export class BenchModel {
   /** How it stands, of which events, as the thread worked it out last. */
   private readonly stood = signal<{ readonly of: readonly RunEvent[]; readonly bench: Bench } | null>(null);
   readonly bench = computed(() => this.stood()?.bench ?? null);
+  /** Answers of which it is not known yet whether they can be right. */
+  private readonly weighing = signal(0);
   /** Something was told that does not show yet. */
-  readonly busy = computed(() => this.telling() > 0 || this.stood()?.of !== this.events());
+  readonly busy = computed(
+    () => this.weighing() > 0 || this.telling() > 0 || this.stood()?.of !== this.events(),
+  );
   readonly failed = signal(false);
   readonly moved = signal<Moved | null>(null);
 
@@ -283,8 +287,18 @@ export class BenchModel {
   }
 
   /** Whether an answer can hardly be right by all that is known. */
-  doubts({ partId, stepId }: Question, look: Parameters<BenchThread['doubts']>[1]['look']): Promise<boolean> {
-    return this.thread.doubts(this.events(), { partId, stepId, at: this.now(), look }).catch(() => false);
+  async doubts(
+    { partId, stepId }: Question,
+    look: Parameters<BenchThread['doubts']>[1]['look'],
+  ): Promise<boolean> {
+    this.weighing.update((count) => count + 1);
+    try {
+      return await this.thread.doubts(this.events(), { partId, stepId, at: this.now(), look });
+    } catch {
+      return false;
+    } finally {
+      this.weighing.update((count) => count - 1);
+    }
   }
 }
 
