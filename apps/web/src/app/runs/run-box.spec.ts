@@ -79,7 +79,11 @@ describe('the way of runs to the server', () => {
     for (let n = 0; n < 400 && texts().length < count; n++) await new Promise((go) => setTimeout(go, 5));
     return texts();
   };
-  const quiet = (): Promise<unknown> => new Promise((go) => setTimeout(go, 40));
+  /** Once nothing is on its way any more, and a little longer. */
+  const quiet = async (): Promise<void> => {
+    for (let n = 0; n < 400 && box.state().unsent > 0; n++) await new Promise((go) => setTimeout(go, 5));
+    await new Promise((go) => setTimeout(go, 40));
+  };
 
   it('is each thing once, in the order it was told', async () => {
     const run = randomId();
