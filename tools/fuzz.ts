@@ -7,7 +7,7 @@ import { buildApp } from '../apps/server/src/app';
 import { openEmbedded } from '../apps/server/src/db/client';
 import { SheetMaker } from '../apps/server/src/sheet/maker';
 import { mustNotFail, scratchFolder } from '../apps/server/src/testing';
-import { fuzzFiles, fuzzRequests } from '../apps/server/src/testing/fuzz';
+import { fuzzedNetwork, fuzzFiles, fuzzRequests } from '../apps/server/src/testing/fuzz';
 
 const [requests = 100_000, files = 20_000, seed = 1] = process.argv.slice(2).map(Number);
 const say = (what: string, found: object): void =>
@@ -20,8 +20,9 @@ const folder = scratchFolder();
 const database = await openEmbedded(folder.path, mustNotFail);
 const sheets = new SheetMaker();
 const webDirectory = fileURLToPath(new URL('../dist/web', import.meta.url));
+const network = await fuzzedNetwork(database.db);
 const server = createServer(
-  buildApp({ db: database.db, log: pino({ level: 'error' }), sheets, webDirectory }),
+  buildApp({ db: database.db, log: pino({ level: 'error' }), sheets, webDirectory, network }),
 ).listen(0, '127.0.0.1');
 await new Promise((resolve) => server.once('listening', resolve));
 const inRequests = await fuzzRequests(server, database.db, seed, requests);

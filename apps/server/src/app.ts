@@ -1,15 +1,19 @@
 import { API, fault } from '@zaffet/contract';
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type Express } from 'express';
 import { type Logger } from 'pino';
 import { airRoutes } from './air/routes';
 import { type DailyBackups } from './backup/daily';
 import { backupRoutes } from './backup/routes';
 import { calibrationRoutes } from './calibration/routes';
 import { type Database } from './db/client';
+import { type Network } from './door/door';
+import { hostsOf, knownHostsOnly, ownPagesOnly } from './door/hosts';
+import { doorRoutes } from './door/routes';
 import { errorAnswers } from './errors';
 import { contentPolicy, webPages } from './page';
 import { logRoutes } from './log';
+import { type Newsroom, OwnNews } from './news';
 import { photoRoutes } from './photos/routes';
 import { planRoutes } from './plans/routes';
 import { runRoutes } from './runs/routes';
@@ -27,6 +31,11 @@ export interface AppOptions {
   readonly photosMost?: number;
   /** What is kept of each day; null where nothing is. */
   readonly daily?: DailyBackups | null;
+  /** What it is reached by, as a request spells it; its own machine's names alone where nothing is told. */
+  readonly hosts?: ReadonlySet<string>;
+  /** How it is open to the shop's network; null where it is not. */
+  readonly network?: Network | null;
+  readonly news?: Newsroom;
 }
 
 /** As long as nothing else is set [bytes]. */
@@ -38,26 +47,8 @@ const BODY_LIMIT = '12mb';
 /** What is smaller goes out faster as it is [bytes]. */
 const SMALL = 16_384;
 
-const OWN_HOSTS = ['localhost', '127.0.0.1', '[::1]', '::1'];
-const READS = ['GET', 'HEAD', 'OPTIONS'];
-
-/** A page of another site must not reach a loopback server through a name of its own. */
-const ownHostOnly: RequestHandler = (request, response, next) => {
-  if (OWN_HOSTS.includes((request.hostname ?? '').toLowerCase())) next();
-  else response.status(403).json(fault('request.host-refused'));
-};
-
-/** Nor may it change anything here by a form or a request that a browser sends for it. */
-const ownPagesOnly: RequestHandler = (request, response, next) => {
-  const { origin, host = '' } = request.headers;
-  const site = request.headers['sec-fetch-site'] ?? 'same-origin';
-  const own =
-    origin === undefined
-      ? site === 'same-origin' || site === 'none'
-      : URL.canParse(origin) && new URL(origin).host === host.toLowerCase();
-  if (own || READS.includes(request.method)) next();
-  else response.status(403).json(fault('request.origin-refused'));
-};
+/** Where it answers only to its own machine. */
+const OWN_HOSTS = hostsOf({ names: ['localhost'], addresses: ['127.0.0.1', '::1'] });
 
 /** Builds the application; `main` listens, tests send requests to it. */
 export function buildApp({
@@ -67,10 +58,13 @@ export function buildApp({
   webDirectory,
   photosMost = PHOTOS_MOST,
   daily = null,
+  hosts = OWN_HOSTS,
+  network = null,
+  news = new OwnNews(),
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(ownHostOnly, ownPagesOnly, ...contentPolicy(), compression({ threshold: SMALL }));
+  app.use(knownHostsOnly(hosts), ownPagesOnly, ...contentPolicy(), compression({ threshold: SMALL }));
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }), (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
@@ -78,11 +72,12 @@ export function buildApp({
   app.get(API.health, (_request, response) => {
     response.json({ status: 'ready' });
   });
+  app.use(doorRoutes(db, network, news));
   app.use(planRoutes(db, sheets));
   app.use(shelfRoutes(db));
   app.use(shopRoutes(db));
-  app.use(airRoutes(db, log));
-  app.use(runRoutes(db));
+  app.use(airRoutes(db, log, news));
+  app.use(runRoutes(db, news));
   app.use(calibrationRoutes(db));
   app.use(photoRoutes(db, photosMost));
   app.use(logRoutes(db, log));

@@ -5,7 +5,7 @@ import { pino } from 'pino';
 import { buildApp } from './app';
 import { openEmbedded, type OpenDatabase } from './db/client';
 import { SheetMaker } from './sheet/maker';
-import { fuzzFiles, fuzzRequests } from './testing/fuzz';
+import { fuzzedNetwork, fuzzFiles, fuzzRequests } from './testing/fuzz';
 import { mustNotFail, scratchFolder } from './testing';
 
 const SEED = 20261127;
@@ -27,10 +27,10 @@ describe('what nobody sends on purpose', () => {
     for (const name of ['index.html', 'favicon.svg', 'main-ABCDEF12.js'])
       writeFileSync(join(web, 'browser', name), 'x'.repeat(400));
     const log = pino({ level: 'silent' });
-    const server: Server = createServer(buildApp({ db: database.db, log, sheets, webDirectory: web })).listen(
-      0,
-      '127.0.0.1',
-    );
+    const network = await fuzzedNetwork(database.db);
+    const server: Server = createServer(
+      buildApp({ db: database.db, log, sheets, webDirectory: web, network }),
+    ).listen(0, '127.0.0.1');
     await new Promise((resolve) => server.once('listening', resolve));
     const { wrong, answers, grewMb } = await fuzzRequests(server, database.db, SEED, 2000);
     expect(wrong).toEqual([]);

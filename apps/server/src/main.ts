@@ -1,15 +1,13 @@
 import { writeSync } from 'node:fs';
-import { createServer } from 'node:http';
-import { type AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { buildApp } from './app';
 import { DailyBackups } from './backup/daily';
 import { openEmbedded, openServer } from './db/client';
 import { loadDemo } from './demo';
 import { SheetMaker } from './sheet/maker';
 import { CannotStart, causeOf } from './start/cannot';
-import { readSettings, type Settings } from './start/settings';
+import { listen } from './start/listen';
+import { readSettings } from './start/settings';
 import { watch } from './start/watchdog';
 
 const fromHere = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
@@ -20,24 +18,9 @@ function end(sentence: string): never {
   process.exit(1);
 }
 
-/** What an error of listening means. */
-function listenTrouble({ host, port }: Settings, error: NodeJS.ErrnoException): string {
-  switch (error.code) {
-    case 'EADDRINUSE':
-      return `Port ${port} is taken. Set PORT to another one.`;
-    case 'EACCES':
-      return `Zaffet may not listen on port ${port}. Set PORT to one above 1023.`;
-    case 'EADDRNOTAVAIL':
-    case 'ENOTFOUND':
-      return `This machine has no address ${host}. Set ZAFFET_HOST to one it has, or leave it out.`;
-    default:
-      return `Zaffet cannot listen on ${host}, port ${port} (${error.code ?? error.message}). Set PORT or ZAFFET_HOST to others.`;
-  }
-}
-
 async function start(): Promise<void> {
   const settings = readSettings(process.env, fromHere('../../../data'));
-  const { directory, databaseUrl, host, port } = settings;
+  const { directory, databaseUrl } = settings;
   const log = pino({ level: settings.logLevel });
   say(databaseUrl === null ? `Opening the database in ${directory} …` : 'Opening the database server …');
   const database = await (databaseUrl === null
@@ -53,23 +36,18 @@ async function start(): Promise<void> {
   try {
     const loaded = settings.demo ? await loadDemo(database.db, fromHere('../../../demo/plans')) : 0;
     if (loaded > 0) say(`Loaded ${loaded} demo plans.`);
-    const server = createServer(
-      buildApp({
-        db: database.db,
-        log,
-        sheets,
-        daily,
-        webDirectory: fromHere('../../../dist/web'),
-        ...(settings.photosMost === null ? {} : { photosMost: settings.photosMost }),
-      }),
-    );
-    await new Promise<void>((resolve, reject) => {
-      server.once('error', (error) => reject(new CannotStart(listenTrouble(settings, error))));
-      server.listen(port, host, resolve);
+    const { server, closeAll, told } = await listen(settings, {
+      db: database.db,
+      news: database.news,
+      log,
+      sheets,
+      daily,
+      webDirectory: fromHere('../../../dist/web'),
+      ...(settings.photosMost === null ? {} : { photosMost: settings.photosMost }),
     });
     const stop = (): void => {
       server.close();
-      server.closeAllConnections();
+      closeAll();
       void close().then(
         () => process.exit(0),
         (error: unknown) => end(`The database could not be closed: ${sentenceOf(error)}`),
@@ -81,8 +59,7 @@ async function start(): Promise<void> {
       'Zaffet has not moved for half a minute and is ended; what it has acknowledged is kept. Start it again.',
     );
     daily?.start();
-    const { port: listening } = server.address() as AddressInfo;
-    say(`Zaffet is ready at http://${host.includes(':') ? `[${host}]` : host}:${listening}`);
+    for (const line of told) say(line);
   } catch (error) {
     await close();
     throw error;

@@ -47,6 +47,11 @@ export const API = {
   keptBackup: (name: string): string => `/api/backups/${encodeURIComponent(name)}`,
   /** Brings a backup in, or only looks what it would change. */
   restore: (way: RestoreWay, look: boolean): string => `/api/restore?way=${way}${look ? '&look=yes' : ''}`,
+  /** Whether a device is signed in; signs it in, and out. */
+  session: '/api/session',
+  sessions: '/api/sessions',
+  oneSession: (id: string): string => `/api/sessions/${encodeURIComponent(id)}`,
+  invitations: '/api/invitations',
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 

@@ -126,6 +126,25 @@ export const ERRORS = {
   },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
+  'session.needed': {
+    status: 401,
+    message: 'This device is not signed in. Sign in with the shop’s pass phrase, or by an invitation.',
+  },
+  'session.wrong-phrase': { status: 401, message: 'This is not the shop’s pass phrase.' },
+  'session.old-key': {
+    status: 401,
+    message: 'This invitation was used or is too old. Make a new one on a device that is signed in.',
+  },
+  'session.invalid': { status: 400, message: 'Nobody can sign in like this.' },
+  'session.not-found': { status: 404, message: 'This device is not signed in any more.' },
+  'session.too-many-tries': {
+    status: 429,
+    message: 'Too many tries from this device. Try again in a quarter of an hour.',
+  },
+  'session.no-network': {
+    status: 409,
+    message: 'This Zaffet answers only to its own machine: nobody has to sign in, and nobody can be invited.',
+  },
   'map.none': {
     status: 404,
     message:

@@ -2,6 +2,7 @@ export * from './air/types';
 export * from './api';
 export * from './backup/types';
 export * from './calibration/types';
+export * from './door/types';
 export * from './errors';
 export { type NamedColour, readGpl, writeGpl } from './formats/gpl';
 export { type FiledMap, filePlan, type PlanFile, unfilePlan } from './plan/file';

@@ -16,6 +16,13 @@ const shown = (value: unknown): string => {
 
 const rangeText = ({ min, max, unit }: Range): string => `from ${min} to ${max}${unit ? ` ${unit}` : ''}`;
 
+const PATTERNS: Readonly<Record<string, string>> = {
+  colour: 'a colour such as #4a6b5d',
+  day: 'a day such as 2026-05-14',
+  key: 'the key of an invitation as it was given',
+  path: 'the path of a page such as /plans',
+};
+
 /** What a field must be, by what Joi says is wrong with it. */
 function allowed({ type, context = {} }: Joi.ValidationErrorItem): string {
   const range = context['range'] as Range | undefined;
@@ -35,11 +42,7 @@ function allowed({ type, context = {} }: Joi.ValidationErrorItem): string {
     case 'instant.none':
       return `a date and time such as 2026-05-12T08:30:00Z, of a day the calendar has, in the years ${YEARS.min} to ${YEARS.max}`;
     case 'string.pattern.name':
-      return context['name'] === 'colour'
-        ? 'a colour such as #4a6b5d'
-        : context['name'] === 'day'
-          ? 'a day such as 2026-05-14'
-          : 'letters, digits, - or _';
+      return PATTERNS[String(context['name'])] ?? 'letters, digits, - or _';
     case 'id.reserved':
       return 'another word; this one has a meaning of its own';
     case 'string.trim':
@@ -68,6 +71,9 @@ function sentence(path: string, { type, context = {} }: Joi.ValidationErrorItem)
     case 'object.unknown':
     case 'any.unknown':
       return `${path} is not known here; remove it.`;
+    case 'object.missing':
+    case 'object.xor':
+      return `${path} must name just one of ${(context['peers'] as string[]).join(', ')}.`;
     case 'object.min':
       return `${path} names no field; name at least one.`;
     case 'string.max':

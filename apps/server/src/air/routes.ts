@@ -4,6 +4,7 @@ import { hourlyMeans } from '@zaffet/workshop';
 import { Router } from 'express';
 import { type Logger } from 'pino';
 import { type Database } from '../db/client';
+import { type Newsroom } from '../news';
 import { readShop } from '../shop/routes';
 import { Instruments } from './instruments';
 import { keepReadings, readingsBetween } from './queries';
@@ -25,18 +26,19 @@ function instantOf(query: Record<string, unknown>, name: string, usual: number):
 }
 
 /** The air in the shop: instruments send their readings here, pages ask for them and listen. docs/air.md tells how. */
-export function airRoutes(db: Database, log: Logger): Router {
+export function airRoutes(db: Database, log: Logger, news: Newsroom): Router {
   const router = Router();
   const instruments = new Instruments({
     shop: () => readShop(db),
     keep: (request) => keepReadings(db, request),
     failed: (error) => log.warn({ error }, 'the simulated hygrometer could not read'),
   });
+  news.hear('air', (reading) => instruments.tell(reading));
   router.post(API.air, async (request, response) => {
     const told = parseReadings(request.body, new Date().toISOString());
     await keepReadings(db, told);
     const newest = told.readings.reduce((a, b) => (Date.parse(b.at) > Date.parse(a.at) ? b : a));
-    instruments.tell({ ...newest, source: told.source });
+    news.tell('air', { ...newest, source: told.source });
     response.status(201).json({ kept: told.readings.length });
   });
   router.get(API.air, async (request, response) => {

@@ -6,17 +6,20 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { type Logger } from 'pino';
+import { type Newsroom, OwnNews } from '../news';
 import { CannotStart, causeOf, refusalOf } from '../start/cannot';
 import { copyBefore, newestChange, stamp } from './before';
 import { DurableFS } from './durableFs';
 import { onePath, readyFolder, VERSION } from './folder';
 import { lockDirectory } from './lock';
 import * as schema from './schema';
+import { ServerNews } from './serverNews';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
 export interface OpenDatabase {
   readonly db: Database;
+  readonly news: Newsroom;
   /** How often a file was flushed to the disk; null where a database server sees to it. */
   flushes(): number | null;
   close(): Promise<void>;
@@ -96,6 +99,7 @@ export async function openEmbedded(
     stamp(directory, newest);
     return {
       db,
+      news: new OwnNews(),
       flushes: () => files.flushes,
       close: async () => {
         await client.exec('CHECKPOINT');
@@ -130,6 +134,12 @@ export async function openServer(url: string, log: Logger): Promise<OpenDatabase
     query_timeout: ANSWER_WITHIN,
   });
   pool.on('error', (error) => log.warn(`database connection lost (${causeOf(error)})`));
+  const news = new ServerNews({
+    connect: () =>
+      new pg.Client({ connectionString: url, connectionTimeoutMillis: CONNECT_WITHIN, keepAlive: true }),
+    notify: (channel, payload) => pool.query('select pg_notify($1, $2)', [channel, payload]),
+    log,
+  });
   try {
     const client = await pool.connect();
     try {
@@ -140,11 +150,20 @@ export async function openServer(url: string, log: Logger): Promise<OpenDatabase
     } finally {
       client.release();
     }
+    await news.start();
   } catch (error) {
     await pool.end().catch(() => undefined);
     throw new CannotStart(
       `The database server of DATABASE_URL cannot be used (${causeOf(error)}). See that it runs, that the address, the user and the password are right, and that the user may create tables.`,
     );
   }
-  return { db: drizzle(pool, { schema }), flushes: () => null, close: () => pool.end() };
+  return {
+    db: drizzle(pool, { schema }),
+    news,
+    flushes: () => null,
+    close: async () => {
+      await news.stop();
+      await pool.end();
+    },
+  };
 }

@@ -133,5 +133,21 @@ export const logWords = pgTable('log_words', { word: text().primaryKey() }, ({ w
   index('log_words_like').using('gin', sql`${word} gin_trgm_ops`),
 ]);
 
+/** Devices that are signed in. Of what they hold only a digest is here, so that the database lets nobody in. */
+export const sessions = pgTable('sessions', {
+  id: uuid().primaryKey().defaultRandom(),
+  digest: text().notNull().unique(),
+  name: text().notNull(),
+  since: timestamp({ withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+  seenAt: timestamp('seen_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+  until: timestamp({ withTimezone: true, mode: 'date' }).notNull(),
+});
+
+/** Invitations that nobody has used yet, by the digest of their keys. */
+export const invitations = pgTable('invitations', {
+  digest: text().primaryKey(),
+  until: timestamp({ withTimezone: true, mode: 'date' }).notNull(),
+});
+
 /** Facts about this shop's database itself: that the demo was loaded, what the painter measures with. */
 export const marks = pgTable('marks', { key: text().primaryKey(), value: text().notNull() });

@@ -35,6 +35,11 @@ export class RunListeners {
     for (const [response, of] of this.pages) if (of === run) response.write(`data: ${upTo}\n\n`);
   }
 
+  /** Whatever they follow may have gone on: they ask. */
+  tellAll(): void {
+    for (const response of this.pages.keys()) response.write('data: 0\n\n');
+  }
+
   private beat(): void {
     if (this.pages.size > 0 && this.timer === null) {
       this.timer = setInterval(() => {

@@ -2,6 +2,7 @@ import { API, type EventsAnswer, fault, ID, type RunAnswer, ZaffetError } from '
 import { parseEvents } from '@zaffet/contract/runs';
 import { Router } from 'express';
 import { type Database } from '../db/client';
+import { type Newsroom } from '../news';
 import { RunListeners } from './listeners';
 import { eventsAfter, listRuns, takeEvents } from './queries';
 
@@ -22,9 +23,11 @@ function countOf(told: unknown): number {
 }
 
 /** Plans carried out: devices send what happened and ask what others sent. */
-export function runRoutes(db: Database): Router {
+export function runRoutes(db: Database, news: Newsroom): Router {
   const router = Router();
   const listeners = new RunListeners();
+  news.hear('run', ({ id, upTo }) => listeners.tell(id, upTo));
+  news.hear('missed', () => listeners.tellAll());
   const now = (): string => new Date().toISOString();
   router.get(API.runs, async (_request, response) => {
     response.json(await listRuns(db));
@@ -34,7 +37,7 @@ export function runRoutes(db: Database): Router {
     const { events } = parseEvents(request.body);
     const answer: EventsAnswer = { ...(await takeEvents(db, id, events)), now: now() };
     response.json(answer);
-    listeners.tell(id, Math.max(0, ...Object.values(answer.taken)));
+    news.tell('run', { id, upTo: Math.max(0, ...Object.values(answer.taken)) });
   });
   router.get('/api/runs/:id/stream', (request, response) => {
     const id = idOf(request.params.id);

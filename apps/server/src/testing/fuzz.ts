@@ -11,6 +11,8 @@ import { setFlagsFromString } from 'node:v8';
 import { runInNewContext } from 'node:vm';
 import { gzipSync } from 'node:zlib';
 import { type Database } from '../db/client';
+import { readySecret } from '../door/devices';
+import { type Network } from '../door/door';
 import { chance } from '../../../../packages/workshop/src/testing/random';
 import { planNamed } from './index';
 import { mutated, pick } from './mutate';
@@ -119,6 +121,8 @@ function ask(port: number, { method, path, headers, body }: Asked): Promise<Answ
   });
 }
 
+/** How many of all that ask are not signed in. */
+const STRANGERS = 0.05;
 const IDS = [
   '00000000-0000-4000-8000-000000000000',
   'nonsense',
@@ -184,6 +188,24 @@ const BAD_BODIES: readonly ((body: Buffer) => Pick<Asked, 'headers' | 'body'>)[]
   () => ({ headers: {}, body: Buffer.alloc(0) }),
 ];
 
+const PHRASE = 'nobody sends this';
+
+/** How a fuzzed Zaffet is open, so that its door is fuzzed as well. */
+export async function fuzzedNetwork(db: Database): Promise<Network> {
+  return { secret: await readySecret(db, PHRASE), secure: false, address: 'http://127.0.0.1', trust: null };
+}
+
+/** Signs in. @returns what a request shows then */
+async function cookieOf(port: number): Promise<string> {
+  const { headers } = await ask(port, {
+    method: 'POST',
+    path: API.session,
+    headers: { 'content-type': 'application/json' },
+    body: Buffer.from(JSON.stringify({ name: 'Tester', phrase: PHRASE })),
+  });
+  return headers['set-cookie']![0]!.split(';')[0]!;
+}
+
 /** What is stored, as one text. */
 async function stored(db: Database): Promise<string> {
   const rows = await db.execute(sql`
@@ -192,6 +214,8 @@ async function stored(db: Database): Promise<string> {
       (select md5(coalesce(string_agg(value, '' order by key), '')) from marks) as marks,
       (select coalesce(sum(events), 0) from runs) as runs,
       (select count(*) from photos) as photos,
+      (select count(*) from sessions) as sessions,
+      (select count(*) from invitations) as invitations,
       (select count(*) from calibrations) as calibrations`);
   return JSON.stringify((rows as { rows: unknown[] }).rows);
 }
@@ -212,12 +236,13 @@ export async function fuzzRequests(
   const random = chance(seed);
   const { port } = server.address() as AddressInfo;
   const real = realFiles();
+  const cookie = await cookieOf(port);
   const known = await Promise.all(
     real.slice(0, 6).map(async (file) => {
       const made = await ask(port, {
         method: 'POST',
         path: API.plans,
-        headers: { 'content-type': 'application/json' },
+        headers: { 'content-type': 'application/json', cookie },
         body: Buffer.from(JSON.stringify(file)),
       });
       return (JSON.parse(made.body.toString()) as { id: string }).id;
@@ -236,7 +261,8 @@ export async function fuzzRequests(
   const found = nothing();
   const before = collect();
   for (let i = 0; i < requests; i++) {
-    const asked = wild(random, real, known, tin);
+    const wanted = wild(random, real, known, tin);
+    const asked = random() < STRANGERS ? wanted : { ...wanted, headers: { cookie, ...wanted.headers } };
     const stands = await stored(db);
     const from = performance.now();
     const told = `request ${i}: ${asked.method} ${asked.path.slice(0, 80)}`;
@@ -325,6 +351,11 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
     ['PUT', pick([API.photo, API.photoScreen], random)(pick([HASH, ...IDS], random)), { no: 'picture' }],
     ['GET', `/api/backups/${pick(IDS, random)}`, null],
     ['POST', `/api/restore?way=${pick(['mine', 'ours', ''], random)}`, { no: 'zip' }],
+    [pick(['GET', 'HEAD', 'PATCH'], random), API.session, null],
+    ['POST', API.session, { name: 'Tablet', key: 'k'.repeat(43) }],
+    ['GET', API.sessions, null],
+    ['DELETE', `/api/sessions/${pick(IDS, random)}`, null],
+    ['POST', API.invitations, { to: '/plans' }],
     ['GET', `/api/plans/${id}/map/${pick(IDS, random)}/${pick(IDS, random)}`, null],
     [pick(['GET', 'HEAD', 'POST'], random), pick(STATIC, random), null],
     [pick(['PATCH', 'PURGE', 'OPTIONS'], random), `/api/${pick(IDS, random)}`, null],
