@@ -7,9 +7,15 @@ export class OwnServer {
   private running: Launched | null = null;
   at = '';
 
+  constructor(private readonly env: Readonly<Record<string, string>> = {}) {}
+
+  get data(): string {
+    return this.folder.path;
+  }
+
   async begin(): Promise<void> {
     const port = this.at === '' ? '0' : new URL(this.at).port;
-    this.running = launch({ ZAFFET_DATA: this.folder.path, PORT: port, ZAFFET_DEMO: 'on' });
+    this.running = launch({ ZAFFET_DATA: this.folder.path, PORT: port, ZAFFET_DEMO: 'on', ...this.env });
     this.at = (await this.running.url).replace(/\/$/, '');
     expect(this.at).not.toBe('');
   }

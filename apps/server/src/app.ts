@@ -64,7 +64,12 @@ export function buildApp({
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(knownHostsOnly(hosts), ownPagesOnly, ...contentPolicy(), compression({ threshold: SMALL }));
+  app.use(
+    knownHostsOnly(hosts),
+    ownPagesOnly,
+    ...contentPolicy(network?.secure ?? true),
+    compression({ threshold: SMALL }),
+  );
   app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }), (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();

@@ -10,14 +10,21 @@ const NONCE_MARK = '__CSP_NONCE__';
 const HASHED = /-[A-Z0-9]{8}\.\w+$/;
 const FOR_EVER = 'public, max-age=31536000, immutable';
 
-/** Content policy: everything from here, component styles by a nonce that is new with each page. */
-export function contentPolicy(): RequestHandler[] {
+/** Headers that browsers do not take from an address they do not trust: they would only complain. */
+export const FOR_UNTRUSTED = { crossOriginOpenerPolicy: false, originAgentCluster: false } as const;
+
+/**
+ * Content policy: everything from here, component styles by a nonce that is new with each page.
+ * @param trusted - whether browsers trust the address: by TLS, or as their own machine's
+ */
+export function contentPolicy(trusted: boolean): RequestHandler[] {
   const nonce: RequestHandler = (_request, response, next) => {
     response.locals['nonce'] = randomBytes(16).toString('base64');
     next();
   };
   const policy = helmet({
     strictTransportSecurity: false,
+    ...(trusted ? {} : FOR_UNTRUSTED),
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {

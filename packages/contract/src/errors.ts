@@ -128,9 +128,9 @@ export const ERRORS = {
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },
   'session.needed': {
     status: 401,
-    message: 'This device is not signed in. Sign in with the shop’s pass phrase, or by an invitation.',
+    message: 'This device is not signed in. Sign in with the workshop’s pass phrase, or by an invitation.',
   },
-  'session.wrong-phrase': { status: 401, message: 'This is not the shop’s pass phrase.' },
+  'session.wrong-phrase': { status: 401, message: 'This is not the pass phrase of this workshop.' },
   'session.old-key': {
     status: 401,
     message: 'This invitation was used or is too old. Make a new one on a device that is signed in.',

@@ -5,7 +5,7 @@ import * as x509 from '@peculiar/x509';
 import { randomBytes, webcrypto } from 'node:crypto';
 
 const { subtle } = webcrypto;
-x509.cryptoProvider.set(webcrypto);
+x509.cryptoProvider.set(globalThis.crypto);
 const EC = { name: 'ECDSA', namedCurve: 'P-256', hash: 'SHA-256' };
 const DAY = 86_400_000;
 const AUTHORITY_DAYS = 3650;

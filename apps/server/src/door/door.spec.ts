@@ -1,4 +1,4 @@
-import { API, type Door, type Fault, filePlan, type Invitation, type SignedIn } from '@zaffet/contract';
+import { API, type DoorAnswer, type Fault, filePlan, type Invitation, type SignedIn } from '@zaffet/contract';
 import { sql } from 'drizzle-orm';
 import { type Express } from 'express';
 import { once } from 'node:events';
@@ -94,7 +94,10 @@ describe('the door to the shop’s network', () => {
     for (const method of ['post', 'put', 'patch', 'delete'] as const)
       expect(await codeOf(request(app)[method](API.plans).set('host', HOST), 401)).toBe('session.needed');
     await asked(app, API.health).expect(200);
-    expect((await asked(app, API.session).expect(200)).body as Door).toEqual({ network: true, name: null });
+    expect((await asked(app, API.session).expect(200)).body as DoorAnswer).toEqual({
+      network: true,
+      name: null,
+    });
     expect(await codeOf(asked(app, API.plans, '__Host-zaffet=guessed'), 401)).toBe('session.needed');
   });
 
@@ -301,7 +304,7 @@ describe('the door to the shop’s network', () => {
       sheets,
       webDirectory: folder.path,
     });
-    expect((await request(app).get(API.session).expect(200)).body as Door).toEqual({
+    expect((await request(app).get(API.session).expect(200)).body as DoorAnswer).toEqual({
       network: false,
       name: null,
     });

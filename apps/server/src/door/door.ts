@@ -1,4 +1,4 @@
-import { fault, INNER_PATH, ZaffetError } from '@zaffet/contract';
+import { fault, ZaffetError } from '@zaffet/contract';
 import { parse } from 'cookie';
 import { type CookieOptions, type Request, type RequestHandler, type Response } from 'express';
 import { type Database } from '../db/client';
@@ -63,4 +63,4 @@ export function signedInOnly(
 
 /** Where an invitation leads: the page is asked for in the query, the key stands after `#`, which no server is sent. */
 export const invitationAddress = (address: string, to: string, key: string): string =>
-  `${address}/plans?${new URLSearchParams(INNER_PATH.test(to) ? { to } : {}).toString()}#${key}`;
+  `${address}/plans?${new URLSearchParams({ to }).toString()}#${key}`;

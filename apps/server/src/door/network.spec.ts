@@ -1,4 +1,4 @@
-import { API, type Door } from '@zaffet/contract';
+import { API, type DoorAnswer } from '@zaffet/contract';
 import { X509Certificate } from 'node:crypto';
 import { once } from 'node:events';
 import { readFileSync, writeFileSync } from 'node:fs';
@@ -90,7 +90,7 @@ describe('Zaffet on the shop’s network', () => {
 
     await end();
     await begin();
-    expect(JSON.parse((await ask(API.session, cookie)).text) as Door).toEqual({
+    expect(JSON.parse((await ask(API.session, cookie)).text) as DoorAnswer).toEqual({
       network: true,
       name: 'Tablet',
     });

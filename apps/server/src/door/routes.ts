@@ -1,4 +1,4 @@
-import { API, type Door, fault, type Invitation, type SignedIn, ZaffetError } from '@zaffet/contract';
+import { API, type DoorAnswer, fault, type Invitation, type SignedIn, ZaffetError } from '@zaffet/contract';
 import { parseInvitation, parseSignIn } from '@zaffet/contract/door';
 import { type RequestHandler, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
@@ -35,7 +35,7 @@ function closedDoor(): Router {
     throw new ZaffetError(fault('session.no-network'));
   };
   router.get(API.session, (_request, response) => {
-    response.json({ network: false, name: null } satisfies Door);
+    response.json({ network: false, name: null } satisfies DoorAnswer);
   });
   router.all([API.session, API.sessions, '/api/sessions/:id', API.invitations], nobody);
   return router;
@@ -57,7 +57,7 @@ export function doorRoutes(db: Database, network: Network | null, news: Newsroom
   router.get(API.session, async (request, response) => {
     const token = tokenOf(request, secure);
     const device = token === null ? null : await deviceOf(db, token);
-    response.json({ network: true, name: device?.name ?? null } satisfies Door);
+    response.json({ network: true, name: device?.name ?? null } satisfies DoorAnswer);
   });
   router.post(API.session, slow, async (request, response) => {
     const told = parseSignIn(request.body);
@@ -65,7 +65,7 @@ export function doorRoutes(db: Database, network: Network | null, news: Newsroom
     else if (!(await fits(told.phrase, secret))) throw new ZaffetError(fault('session.wrong-phrase'));
     const { device, token, lasts } = await signIn(db, told.name);
     giveToken(response, secure, token, lasts);
-    response.json({ network: true, name: device.name } satisfies Door);
+    response.json({ network: true, name: device.name } satisfies DoorAnswer);
   });
   const onlyIn = signedInOnly(db, network, news);
   router.use('/api', (request, response, next) =>

@@ -1,5 +1,6 @@
 import express, { type Express } from 'express';
 import helmet from 'helmet';
+import { FOR_UNTRUSTED } from '../page';
 import { knownHostsOnly } from './hosts';
 
 const CERTIFICATE = '/zaffet-authority.crt';
@@ -24,24 +25,24 @@ const page = ({ fingerprint, address }: TrustPageOptions): string => `<!doctype 
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>Let this device trust the shop · Zaffet</title>
+<title>Let this device trust the workshop · Zaffet</title>
 <link rel="stylesheet" href="${STYLE}">
 </head>
 <body>
 <main>
-<h1>Let this device trust the shop</h1>
-<p>Zaffet talks in secret in this shop, under a certificate of the shop's own. A device has to be told once that it may
-trust it. It can vouch for this shop's Zaffet, and for no other site.</p>
+<h1>Let this device trust the workshop</h1>
+<p>Zaffet talks in secret in this workshop, under a certificate of its own. A device has to be told once that it may trust
+it. It can vouch for this workshop's Zaffet, and for no other site.</p>
 <ol>
 <li><a class="fetch" href="${CERTIFICATE}">Fetch the certificate</a></li>
-<li>Compare its SHA-256 fingerprint with the one on the shop's own screen, under Tablets:
+<li>Compare its SHA-256 fingerprint with the one on the workshop's own screen, under Tablets:
 <code>${inLines(fingerprint)}</code></li>
 <li>Install it in the device's settings, where certificates or profiles are kept, as one of an authority (a "CA").
 Some devices ask a second time, in another place of the settings, whether it is to be trusted in full: say yes.</li>
-<li><a class="open" href="${address}/">Open Zaffet</a>. No warning must come.</li>
+<li><a class="open" href="${address}/">Open Zaffet</a> No warning must come.</li>
 </ol>
 <p class="aside">Where a warning comes, the certificate is not installed yet. Passing the warning over by hand is not
-enough: Zaffet would not open then while the shop's machine is off.</p>
+enough: Zaffet would not open then while the workshop's machine is off.</p>
 </main>
 </body>
 </html>
@@ -52,7 +53,7 @@ main { max-width: 36em; margin: 0 auto; padding: 1.2em; }
 h1 { font-size: 1.5em; line-height: 1.2; }
 li { margin: 0 0 1em; }
 code { display: grid; margin: .5em 0; padding: .6em .8em; background: #fbf8f1; border: 1px solid #b8ab95; border-radius: 4px; font-size: .9em; overflow-wrap: anywhere; }
-a.fetch, a.open { display: inline-block; padding: .6em 1.1em; border-radius: 4px; background: #2f5560; color: #fff; text-decoration: none; }
+a.fetch, a.open { margin-right: .5em; display: inline-block; padding: .6em 1.1em; border-radius: 4px; background: #2f5560; color: #fff; text-decoration: none; }
 .aside { font-size: .9em; color: #55493d; }
 `;
 
@@ -64,6 +65,7 @@ export function trustPage(options: TrustPageOptions): Express {
     knownHostsOnly(options.hosts),
     helmet({
       strictTransportSecurity: false,
+      ...FOR_UNTRUSTED,
       contentSecurityPolicy: {
         useDefaults: false,
         directives: { defaultSrc: ["'none'"], styleSrc: ["'self'"], frameAncestors: ["'none'"] },

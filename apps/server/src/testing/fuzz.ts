@@ -270,7 +270,7 @@ export async function fuzzRequests(
       const { status, headers, body } = await ask(port, asked);
       const took = performance.now() - from;
       count(found, String(status));
-      if (took > (asked.path.includes('/sheet') ? SHEET_SOON : SOON))
+      if (took > (/\/(sheet|board-sheet|map)\b/.test(asked.path) ? SHEET_SOON : SOON))
         found.wrong.push(`${told}: ${Math.round(took)} ms`);
       if (status >= 500) found.wrong.push(`${told}: ${status} ${body.toString().slice(0, 200)}`);
       if (status < 400) continue;

@@ -1,4 +1,4 @@
-import { provideHttpClient, withFetch } from '@angular/common/http';
+import { provideHttpClient, withFetch, withInterceptors } from '@angular/common/http';
 import {
   type ApplicationConfig,
   inject,
@@ -13,6 +13,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { filter, firstValueFrom, race, timer } from 'rxjs';
 import { routes } from './app.routes';
+import { Door, doorInterceptor } from './data/door';
 import { provideMoments } from './data/moments';
 import { CalibrationHand } from './shop/calibration.actions';
 import * as calibrationEffects from './shop/calibration.effects';
@@ -27,7 +28,7 @@ const KNOWS_WITHIN = 3000;
 export const appConfig: ApplicationConfig = {
   providers: [
     provideZonelessChangeDetection(),
-    provideHttpClient(withFetch()),
+    provideHttpClient(withFetch(), withInterceptors([doorInterceptor])),
     provideMoments(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(
@@ -49,16 +50,18 @@ export const appConfig: ApplicationConfig = {
     provideEffects(shelfEffects, calibrationEffects),
     // Nothing is foretold before it is known what the shop has learned; a server that is away does not hold it up long.
     provideAppInitializer(() => {
-      const store = inject(Store);
-      store.dispatch(CalibrationHand.asked());
-      return firstValueFrom(
-        race(
+      const [store, door] = [inject(Store), inject(Door)];
+      const known = async (): Promise<void> => {
+        await door.look();
+        if (door.outside) return;
+        store.dispatch(CalibrationHand.asked());
+        await firstValueFrom(
           store
             .select(calibrationFeature.selectCalibrationState)
             .pipe(filter(({ kept, fault }) => kept !== null || fault !== null)),
-          timer(KNOWS_WITHIN),
-        ),
-      );
+        );
+      };
+      return firstValueFrom(race(known(), timer(KNOWS_WITHIN)));
     }),
     provideAppInitializer(() => {
       const registry = inject(MatIconRegistry);

@@ -18,6 +18,11 @@ export const routes: Routes = [
     title: 'Boards · Zaffet',
     loadComponent: () => import('./boards/boards.page').then((m) => m.BoardsPage),
   },
+  {
+    path: 'tablets',
+    title: 'Tablets · Zaffet',
+    loadComponent: () => import('./tablets/tablets.page').then((m) => m.TabletsPage),
+  },
   { path: 'log', loadChildren: () => import('./log/log.routes').then((m) => m.logRoutes) },
   {
     path: 'guide',

@@ -1,13 +1,22 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterOutlet } from '@angular/router';
+import { Door } from './data/door';
 import { PageWorker } from './data/page-worker';
+import { SignInSheet } from './shell/sign-in';
 
 @Component({
   selector: 'zf-root',
-  imports: [RouterOutlet],
+  imports: [RouterOutlet, SignInSheet],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <router-outlet />
+    @if (!door.outside) {
+      <div class="pages" [inert]="door.shut()"><router-outlet /></div>
+    }
+    @if (door.shut()) {
+      @defer (on immediate) {
+        <zf-sign-in />
+      }
+    }
     @if (pageWorker.newer() !== null) {
       <p role="status">
         A newer Zaffet is ready.
@@ -18,6 +27,7 @@ import { PageWorker } from './data/page-worker';
   styleUrl: './app.scss',
 })
 export class App {
+  protected readonly door = inject(Door);
   protected readonly pageWorker = inject(PageWorker);
 
   constructor() {

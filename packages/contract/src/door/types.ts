@@ -3,7 +3,7 @@ export type SignIn =
   { readonly name: string; readonly phrase: string } | { readonly name: string; readonly key: string };
 
 /** How it stands with the device that asks. */
-export interface Door {
+export interface DoorAnswer {
   /** Whether Zaffet is open to the network, so that devices sign in. */
   readonly network: boolean;
   /** The name the device signed in under; null where it has not, or where nobody needs to. */

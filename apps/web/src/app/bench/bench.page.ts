@@ -11,7 +11,7 @@ import { BenchHand } from '../runs/run.actions';
 import { RunBox } from '../runs/run-box';
 import { runFeature } from '../runs/run.feature';
 import { calibrationFeature } from '../shop/calibration.feature';
-import { randomId } from '../runs/run-store';
+import { newId } from '../data/fresh';
 
 /** What is done first, at most. */
 const FIRST = 4;
@@ -70,7 +70,7 @@ export class BenchPage {
     this.beginning.set(true);
     // Asked once something stands at stake: the browser may say no.
     void navigator.storage?.persist?.();
-    const runId = randomId();
+    const runId = newId();
     const begun = beginAt(plan, new Date(this.box.now()).toISOString());
     const learned = this.learned();
     await this.box.tell(runId, [{ kind: 'run-begun', planId: this.id(), plan: filePlan(begun), learned }]);

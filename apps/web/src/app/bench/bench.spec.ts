@@ -9,7 +9,8 @@ import { countdown } from './countdown';
 import { PlaceDrawing } from './place-drawing';
 import { BenchHand, RunNotices } from '../runs/run.actions';
 import { runFeature, type RunState } from '../runs/run.feature';
-import { randomId, RunStore, type Telling } from '../runs/run-store';
+import { newId } from '../data/fresh';
+import { RunStore, type Telling } from '../runs/run-store';
 import { sectionsTold } from './sections';
 import { WindowRing } from './window-ring';
 
@@ -145,7 +146,7 @@ describe('what this device keeps of runs', () => {
   it('counts events over two tabs without a gap, and gives them back', async () => {
     const [one, two] = [new RunStore(), new RunStore()];
     await Promise.all([one.open(), two.open()]);
-    const run = randomId();
+    const run = newId();
     const first = await one.add(run, [note('a'), note('b')], 1000, 7);
     const other = await two.add(run, [note('c')], 2000, 7);
     expect([first.kept, other.kept]).toEqual([true, true]);
@@ -160,7 +161,7 @@ describe('what this device keeps of runs', () => {
   it('keeps waiting what the server has not got, and no longer', async () => {
     const store = new RunStore();
     await store.open();
-    const run = randomId();
+    const run = newId();
     const { events } = await store.add(run, [note('x'), note('y')], 0, 0);
     const waiting = async (): Promise<string[]> =>
       (await store.waiting()).filter(({ runId }) => runId === run).map(({ event }) => event.id);
@@ -173,7 +174,7 @@ describe('what this device keeps of runs', () => {
   it('has what it cannot write in the page, and says that it is not kept', async () => {
     // Never opened: as where the browser forbids it.
     const store = new RunStore();
-    const run = randomId();
+    const run = newId();
     const { events, kept } = await store.add(run, [note('only here')], 0, 0);
     expect(kept).toBeFalse();
     expect(await store.eventsOf(run)).toEqual(events);

@@ -5,7 +5,7 @@ import { type RunBodies } from '@zaffet/contract';
 import { causesOf, type Rescue, rescuesFor, withPutIn, type Wrong, WRONGS } from '@zaffet/workshop';
 import { firstValueFrom } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
-import { randomId } from '../runs/run-store';
+import { newId } from '../data/fresh';
 import { Units } from '../data/units';
 import { BenchModel, type Card } from '../runs/bench-model';
 
@@ -100,7 +100,7 @@ export class RescueSheet {
   protected readonly ways = computed(() => {
     const wrong = this.wrong();
     if (wrong === null || this.last() === null) return [];
-    return rescuesFor(wrong, this.plan(), this.last(), randomId).map((rescue) => ({
+    return rescuesFor(wrong, this.plan(), this.last(), newId).map((rescue) => ({
       key: rescue.key,
       rescue,
       words: rescueWords(rescue.key),

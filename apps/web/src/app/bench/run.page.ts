@@ -18,6 +18,7 @@ import { type LiveState } from '@zaffet/core/live';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import { basisOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
+import { missingHere } from '../data/secure';
 import { Sound } from '../data/sound';
 import { Ticker } from '../data/ticker';
 import { Units } from '../data/units';
@@ -76,6 +77,8 @@ export class RunPage {
   readonly run = input.required<string>();
   protected readonly listed = signal(false);
   protected readonly armed = signal(false);
+  protected readonly missing = signal(missingHere());
+  protected readonly missingSeen = signal(false);
 
   constructor() {
     effect((onCleanup) => {

@@ -1,6 +1,8 @@
 /** What must be new each time comes from here, so that reducers and the core stay free of clocks and chance. */
 export const now = (): Date => new Date();
-export const newId = (): string => crypto.randomUUID();
+/** 128 random bits; `crypto.randomUUID` is missing where a page came by plain http. */
+export const newId = (): string =>
+  [...crypto.getRandomValues(new Uint8Array(16))].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 export const newSeed = (): number => crypto.getRandomValues(new Uint32Array(1))[0]! >>> 1;
 
 /** Hours in which most begin. */

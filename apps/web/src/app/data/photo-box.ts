@@ -2,6 +2,7 @@ import { inject, Injectable, InjectionToken, signal } from '@angular/core';
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex } from '@noble/hashes/utils.js';
 import { API, type Fault, PHOTO_TYPES, SCREEN_SIDE } from '@zaffet/contract';
+import { Door, isPassing } from './door';
 import { PhotoStore, type WaitingPhoto } from './photo-store';
 
 /** Waits [ms]: after a failure, doubling, up to the longest; and how long one photograph may take. */
@@ -48,6 +49,7 @@ async function asJpeg(file: Blob, longest: number, quality: number): Promise<Blo
 @Injectable({ providedIn: 'root' })
 export class PhotoBox {
   private readonly pauses = inject(PHOTO_PAUSES);
+  private readonly door = inject(Door);
   private readonly store = new PhotoStore();
   private readonly stands = signal<PhotosState>({ unsent: 0, kept: true, refused: null });
   readonly state = this.stands.asReadonly();
@@ -126,7 +128,9 @@ export class PhotoBox {
         signal: AbortSignal.timeout(this.pauses.patience),
       });
       if (answer.ok) continue;
-      if (answer.status >= 500 && answer.status !== 507) throw new Error(String(answer.status));
+      this.door.heard(answer.status);
+      if ((answer.status >= 500 && answer.status !== 507) || isPassing(answer.status))
+        throw new Error(String(answer.status));
       // It stays on the device: nothing that was taken is thrown away.
       this.refusals.add(hash);
       const { message } = (await answer.json()) as Fault;

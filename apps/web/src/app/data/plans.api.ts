@@ -13,6 +13,7 @@ import {
   type StoredPlan,
   unfilePlan,
 } from '@zaffet/contract';
+import { isPassing } from './door';
 import { map, type Observable, of, tap } from 'rxjs';
 
 const opened = (stored: StoredPlan): SavedPlan => ({ ...stored, plan: unfilePlan(stored.plan) });
@@ -68,7 +69,12 @@ export function faultOf(error: unknown): Fault {
 
 /** Whether the server will answer the same to the same each time. */
 export function isFinal(error: unknown): boolean {
-  return error instanceof HttpErrorResponse && error.status >= 400 && error.status < 500;
+  return (
+    error instanceof HttpErrorResponse &&
+    error.status >= 400 &&
+    error.status < 500 &&
+    !isPassing(error.status)
+  );
 }
 
 /** What stands on the server, when a save was refused as stale. */

@@ -14,7 +14,7 @@ import { Marked } from 'marked';
 import { catchError, map, of, switchMap } from 'rxjs';
 
 /** Pages of the guide, by their name in the address. */
-const PAGES = ['guide', 'model', 'plan-file', 'predict'];
+const PAGES = ['guide', 'model', 'network', 'plan-file', 'predict'];
 /** Where the pages and their pictures lie. */
 const FOLDER = '/handbook/';
 

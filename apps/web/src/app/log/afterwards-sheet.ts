@@ -5,7 +5,6 @@ import { fault, filePlan, LIMITS, plainText } from '@zaffet/contract';
 import { newPlan, SCHOOL_KEYS, type School, SCHOOLS } from '@zaffet/workshop';
 import { format } from 'date-fns';
 import { RunBox } from '../runs/run-box';
-import { randomId } from '../runs/run-store';
 import { newId, newSeed, now } from '../data/fresh';
 import { PhotoBox } from '../data/photo-box';
 import { ChoiceField } from '../ui/choice-field';
@@ -63,7 +62,7 @@ export class AfterwardsSheet {
     this.busy.set(true);
     const done = new Date(`${day}T12:00:00`);
     const plan = newPlan(this.school(), called, newSeed(), done.toISOString(), newId);
-    const runId = randomId();
+    const runId = newId();
     const said = plainText(text, LIMITS.noteLength.max);
     const hash = this.photo();
     await this.box.tell(

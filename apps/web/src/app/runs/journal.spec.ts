@@ -1,7 +1,8 @@
 import { type RunEvent } from '@zaffet/contract';
 import { deleteDB } from 'idb';
 import { Journal, leftJournals } from './journal';
-import { randomId, RunStore, type Telling } from './run-store';
+import { newId } from '../data/fresh';
+import { RunStore, type Telling } from './run-store';
 
 const note = (text: string): Telling => ({ kind: 'note', partId: null, text });
 const texts = (events: readonly RunEvent[]): string[] =>
@@ -19,7 +20,7 @@ describe('the journal of a tab', () => {
   beforeEach(left);
 
   it('is read by others once the tab is gone, and not before', async () => {
-    const journal = (await Journal.open(randomId()))!;
+    const journal = (await Journal.open(newId()))!;
     expect(await journal.append([{ a: 1 }, { text: 'ü, "quoted"\nand broken' }])).toBeTrue();
     expect(await journal.append([{ b: 2 }])).toBeTrue();
     expect(await left()).toEqual([]);
@@ -30,7 +31,7 @@ describe('the journal of a tab', () => {
   });
 
   it('forgets what is safe elsewhere, and goes on', async () => {
-    const journal = (await Journal.open(randomId()))!;
+    const journal = (await Journal.open(newId()))!;
     await journal.append([{ a: 1 }]);
     await journal.clear();
     await journal.append([{ b: 2 }]);
@@ -40,7 +41,7 @@ describe('the journal of a tab', () => {
   });
 
   it('is read as far as its lines are whole', async () => {
-    const name = randomId();
+    const name = newId();
     const journal = (await Journal.open(name))!;
     await journal.append([{ a: 1 }, { b: 2 }]);
     journal.close();
@@ -55,7 +56,7 @@ describe('the journal of a tab', () => {
   });
 
   it('brings back what the database has lost, waiting as before; what it has is left alone', async () => {
-    const run = randomId();
+    const run = newId();
     const first = new RunStore();
     await first.open();
     const told = await first.add(run, [note('one'), note('two')], Date.now(), 0);
@@ -84,7 +85,7 @@ describe('the journal of a tab', () => {
   });
 
   it('goes from tab to tab while it waits, though the database has it meanwhile', async () => {
-    const run = randomId();
+    const run = newId();
     for (const text of ['one', 'two']) {
       const store = new RunStore();
       await store.open();
@@ -102,7 +103,7 @@ describe('the journal of a tab', () => {
   it('says that a thing is not kept where the file refuses it', async () => {
     const store = new RunStore();
     await store.open();
-    const run = randomId();
+    const run = newId();
     const refuse = spyOn(Journal.prototype, 'append').and.resolveTo(false);
     expect((await store.add(run, [note('full')], Date.now(), 0)).kept).toBeFalse();
     refuse.and.callThrough();

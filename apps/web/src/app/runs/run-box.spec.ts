@@ -2,7 +2,8 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { API, type EventsAnswer, type EventsRequest, type RunEvent } from '@zaffet/contract';
 import { RUN_PAUSES, RunBox, type RunNews } from './run-box';
-import { randomId, type Telling } from './run-store';
+import { newId } from '../data/fresh';
+import { type Telling } from './run-store';
 
 const note = (text: string): Telling => ({ kind: 'note', partId: null, text });
 
@@ -86,7 +87,7 @@ describe('the way of runs to the server', () => {
   };
 
   it('is each thing once, in the order it was told', async () => {
-    const run = randomId();
+    const run = newId();
     await box.tell(run, [note('a'), note('b')]);
     await box.tell(run, [note('c')]);
     expect(await sent(run, 3)).toEqual(['a', 'b', 'c']);
@@ -97,7 +98,7 @@ describe('the way of runs to the server', () => {
   });
 
   it('waits while the server is away, says so, and loses nothing', async () => {
-    const run = randomId();
+    const run = newId();
     server.away = 3;
     await box.tell(run, [note('while away')]);
     await new Promise((go) => setTimeout(go, 2));
@@ -107,7 +108,7 @@ describe('the way of runs to the server', () => {
   });
 
   it('sends many by batches the server takes', async () => {
-    const run = randomId();
+    const run = newId();
     await box.tell(
       run,
       Array.from({ length: 120 }, (_, i) => note(String(i))),
@@ -117,7 +118,7 @@ describe('the way of runs to the server', () => {
   });
 
   it('lets the others pass where the server cannot read one, and says why', async () => {
-    const run = randomId();
+    const run = newId();
     server.unreadable = 'bad';
     await box.tell(run, [note('good'), note('bad'), note('better')]);
     expect(await sent(run, 2)).toEqual(['good', 'better']);
@@ -129,7 +130,7 @@ describe('the way of runs to the server', () => {
   });
 
   it('does not hold up another run behind one whose beginning the server would not take', async () => {
-    const [lost, fine] = [randomId(), randomId()];
+    const [lost, fine] = [newId(), newId()];
     server.unknown = lost;
     await box.tell(lost, [note('of no run')]);
     await box.tell(fine, [note('of another')]);
@@ -140,7 +141,7 @@ describe('the way of runs to the server', () => {
   });
 
   it('begins a new count where this device was set back, and loses nothing by that', async () => {
-    const run = randomId();
+    const run = newId();
     const [before] = await box.tell(run, [note('before')]);
     await sent(run, 1);
     await quiet();
@@ -159,7 +160,7 @@ describe('the way of runs to the server', () => {
   });
 
   it('keeps until when alarms were heard', async () => {
-    const run = randomId();
+    const run = newId();
     expect(await box.heardUntil(run)).toBeNull();
     await box.hear(run, 1234);
     expect(await box.heardUntil(run)).toBe(1234);
@@ -167,7 +168,7 @@ describe('the way of runs to the server', () => {
 
   it('goes by the server’s clock once it has answered', async () => {
     server.ahead = 7 * 60_000;
-    const run = randomId();
+    const run = newId();
     await box.tell(run, [note('first')]);
     await sent(run, 1);
     await quiet();
@@ -179,10 +180,10 @@ describe('the way of runs to the server', () => {
   });
 
   it('fetches what others told, after what it has seen, and asks for no run the server does not know yet', async () => {
-    const run = randomId();
+    const run = newId();
     const other = {
       ...note('theirs'),
-      id: randomId(),
+      id: newId(),
       device: 'other',
       n: 1,
       at: '2026-05-12T08:00:00.000Z',
@@ -195,7 +196,7 @@ describe('the way of runs to the server', () => {
     expect(news.filter(({ runId }) => runId === run).map(({ events }) => events.length)).toEqual([1]);
     expect((await box.known(run)).map(({ id }) => id)).toEqual([other.id]);
 
-    const fresh = randomId();
+    const fresh = newId();
     server.away = 1e6;
     await box.tell(fresh, [{ kind: 'run-begun', planId: null, plan: {} } as unknown as Telling]);
     await expectAsync(box.fetch(fresh)).toBeResolved();

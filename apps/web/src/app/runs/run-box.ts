@@ -9,6 +9,7 @@ import {
   type RunSummary,
 } from '@zaffet/contract';
 import { Subject } from 'rxjs';
+import { Door } from '../data/door';
 import { now } from '../data/fresh';
 import { RunStore, type Telling } from './run-store';
 
@@ -59,6 +60,7 @@ const WORSE_TRIP = 1.5;
 @Injectable({ providedIn: 'root' })
 export class RunBox {
   private readonly pauses = inject(RUN_PAUSES);
+  private readonly door = inject(Door);
   private readonly store = new RunStore((kept) => this.set({ kept }));
   private readonly ready = this.start();
   private readonly news = new Subject<RunNews>();
@@ -164,7 +166,11 @@ export class RunBox {
       this.poke();
       more();
     };
-    source.onerror = (): void => down(true);
+    source.onerror = (): void => {
+      down(true);
+      // A line that is refused says not why; an answer does.
+      if (source.readyState === EventSource.CLOSED) more();
+    };
     return () => {
       source.close();
       down(false);
@@ -276,6 +282,7 @@ export class RunBox {
       // A request that hangs, at a sleeping access point, is given up.
       signal: AbortSignal.timeout(this.pauses.patience),
     });
+    this.door.heard(answer.status);
     // A run whose beginning was refused is not there for what follows either: others must not wait for it.
     if (answer.status === 400 || answer.status === 404)
       throw new Unreadable(((await answer.json()) as Fault).message);

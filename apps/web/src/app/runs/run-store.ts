@@ -1,5 +1,6 @@
 import { type RunBodies, type RunEvent, type RunEventKind } from '@zaffet/contract';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import { newId } from '../data/fresh';
 import { Journal, leftJournals } from './journal';
 
 /** Something to be told of a run: what happened, without where and when. */
@@ -24,12 +25,6 @@ const NAME = 'zaffet-runs';
 /** Written through to the disk before the hand is told that it is kept. */
 const STRICT = { durability: 'strict' } as const;
 
-/** A random id, also where the page is not in a secure context. */
-export function randomId(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  return [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
-}
-
 /**
  * What was done at the bench, kept on this device: every event is written through to the disk before it counts as kept,
  * into the browser's database and into a journal, which outlives a database lost on a full disk. Where neither takes them
@@ -52,7 +47,7 @@ export class RunStore {
   /** Opens the browser's stores, and takes up what tabs that are gone have left; without any the page is all there is. */
   async open(): Promise<void> {
     await this.openDatabase();
-    this.journal = await Journal.open(randomId()).catch(() => null);
+    this.journal = await Journal.open(newId()).catch(() => null);
     this.journals = this.journal !== null;
     await this.takeUp().catch(() => undefined);
   }
@@ -119,7 +114,7 @@ export class RunStore {
     if (!this.journals) return null;
     if (!this.unsafe && (await this.journal?.append(entries)) === true) return true;
     this.journal?.close();
-    this.journal = await Journal.open(randomId()).catch(() => null);
+    this.journal = await Journal.open(newId()).catch(() => null);
     return (await this.journal?.append([...this.here.values()])) === true;
   }
 
@@ -135,7 +130,7 @@ export class RunStore {
   ): Promise<{ events: RunEvent[]; kept: boolean }> {
     const made = (device: string, first: number): RunEvent[] =>
       tellings.map((telling, i) => {
-        const stamp = { id: randomId(), device, n: first + i, at: new Date(at).toISOString(), offsetMs };
+        const stamp = { id: newId(), device, n: first + i, at: new Date(at).toISOString(), offsetMs };
         return { ...stamp, ...telling } as RunEvent;
       });
     const stored = await this.write(runId, made).catch(() => null);
@@ -151,7 +146,7 @@ export class RunStore {
 
   /** Made where the database does not answer: counted by this page. */
   private counted(made: (device: string, first: number) => RunEvent[]): RunEvent[] {
-    this.device ||= randomId();
+    this.device ||= newId();
     const events = made(this.device, this.n + 1);
     this.n += events.length;
     return events;
@@ -180,7 +175,7 @@ export class RunStore {
     // Watched from the start: an abort must not go unhandled while another request is awaited.
     work.done.catch(() => undefined);
     const facts = work.objectStore('facts');
-    const device = ((await facts.get('device')) as string | undefined) ?? (this.device || randomId());
+    const device = ((await facts.get('device')) as string | undefined) ?? (this.device || newId());
     const n = Math.max(((await facts.get('n')) as number | undefined) ?? 0, this.n);
     const events = made(device, n + 1);
     await Promise.all([
@@ -228,7 +223,7 @@ export class RunStore {
    */
   async recount(told: string): Promise<void> {
     const waiting = (await this.waiting()).filter(({ event }) => event.device === told);
-    const device = randomId();
+    const device = newId();
     const again = waiting.map((kept, i): KeptHere => ({
       ...kept,
       event: { ...kept.event, device, n: i + 1 },
