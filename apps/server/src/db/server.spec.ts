@@ -1,70 +1,49 @@
 import { sql } from 'drizzle-orm';
-import { execFileSync } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
-import { once } from 'node:events';
-import { join } from 'node:path';
-import { tmpdir } from 'node:os';
 import { pino } from 'pino';
+import { TestPostgres } from '../testing/postgres';
 import { openServer } from './client';
 
-const INSTALLED = '/usr/lib/postgresql';
-
-/** Where a PostgreSQL server of Debian's lies that this user may run; null where there is none. */
-function serverPrograms(): string | null {
-  if (process.getuid?.() !== 0 || !existsSync(INSTALLED)) return null;
-  const version = readdirSync(INSTALLED).find((name) => existsSync(join(INSTALLED, name, 'bin/initdb')));
-  return version === undefined ? null : join(INSTALLED, version, 'bin');
-}
-
-async function freePort(): Promise<number> {
-  const probe = createServer().listen(0, '127.0.0.1');
-  await once(probe, 'listening');
-  const { port } = probe.address() as { port: number };
-  probe.close();
-  return port;
-}
-
 describe('a database server', () => {
-  const programs = serverPrograms();
-  const folder = mkdtempSync(join(tmpdir(), 'zaffet-pg-'));
+  const postgres = new TestPostgres();
   const log = pino({ level: 'silent' });
-  let url = '';
-  /** PostgreSQL never runs as root. */
-  const run = (program: string, ...args: string[]): void =>
-    void execFileSync('runuser', ['-u', 'postgres', '--', join(programs!, program), ...args], {
-      stdio: 'ignore',
-      cwd: folder,
-    });
 
-  beforeAll(async () => {
-    if (programs === null) return;
-    chmodSync(folder, 0o755);
-    execFileSync('chown', ['postgres', folder]);
-    const port = await freePort();
-    const data = join(folder, 'data');
-    run('initdb', '-D', data, '-A', 'trust', '-U', 'zaffet', '-N');
-    const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''`;
-    run('pg_ctl', '-w', '-D', data, '-o', options, '-l', join(folder, 'log'), 'start');
-    url = `postgres://zaffet@127.0.0.1:${port}/postgres`;
-  }, 60000);
-  afterAll(() => {
-    if (programs !== null) run('pg_ctl', '-D', join(folder, 'data'), '-m', 'immediate', 'stop');
-    rmSync(folder, { recursive: true, force: true });
-  }, 30000);
+  beforeAll(() => postgres.start(), 60000);
+  afterAll(() => postgres.stop(), 30000);
 
   it('is migrated by one of several Zaffets that start at once, and outlived when it starts anew', async () => {
-    if (programs === null) {
-      pending('no PostgreSQL server that this user may run');
-      return;
-    }
-    const all = await Promise.all([1, 2, 3].map(() => openServer(url, log)));
+    if (!postgres.there) return pending('no PostgreSQL server that this user may run');
+    const all = await Promise.all([1, 2, 3].map(() => openServer(postgres.url, log)));
     const plans = (db: (typeof all)[number]['db']): Promise<unknown> =>
       db.execute(sql`select count(*) from plans`);
     for (const { db } of all) await plans(db);
-    run('pg_ctl', '-w', '-D', join(folder, 'data'), '-m', 'immediate', 'restart');
+    postgres.restart();
     await new Promise((resolve) => setTimeout(resolve, 300));
     for (const { db } of all) await expectAsync(plans(db)).toBeResolved();
     for (const { close } of all) await close();
+  }, 60000);
+
+  it('carries news from one Zaffet to the others, each once, and tells that some may have been missed', async () => {
+    if (!postgres.there) return pending('no PostgreSQL server that this user may run');
+    const [here, there] = await Promise.all([1, 2].map(() => openServer(postgres.url, log)));
+    const heard: string[] = [];
+    here!.news.hear('run', ({ id, upTo }) => heard.push(`here ${id} ${upTo}`));
+    there!.news.hear('run', ({ id, upTo }) => heard.push(`there ${id} ${upTo}`));
+    const missed = new Promise<void>((resolve) => there!.news.hear('missed', () => resolve()));
+    const until = async (count: number): Promise<void> => {
+      for (let look = 0; look < 400 && heard.length < count; look++)
+        await new Promise((resolve) => setTimeout(resolve, 10));
+    };
+    here!.news.tell('run', { id: 'lid', upTo: 3 });
+    // Told at once where it happened.
+    expect(heard).toEqual(['here lid 3']);
+    await until(2);
+    expect(heard).toEqual(['here lid 3', 'there lid 3']);
+    postgres.restart();
+    await missed;
+    there!.news.tell('run', { id: 'lid', upTo: 4 });
+    await until(4);
+    expect(heard.slice(2).sort()).toEqual(['here lid 4', 'there lid 4']);
+    await here!.close();
+    await there!.close();
   }, 60000);
 });

@@ -14,6 +14,7 @@ import { provideState, provideStore, Store } from '@ngrx/store';
 import { filter, firstValueFrom, race, timer } from 'rxjs';
 import { routes } from './app.routes';
 import { Door, doorInterceptor } from './data/door';
+import { DoorApi } from './data/door.api';
 import { provideMoments } from './data/moments';
 import { CalibrationHand } from './shop/calibration.actions';
 import * as calibrationEffects from './shop/calibration.effects';
@@ -50,9 +51,9 @@ export const appConfig: ApplicationConfig = {
     provideEffects(shelfEffects, calibrationEffects),
     // Nothing is foretold before it is known what the shop has learned; a server that is away does not hold it up long.
     provideAppInitializer(() => {
-      const [store, door] = [inject(Store), inject(Door)];
+      const [store, door, api] = [inject(Store), inject(Door), inject(DoorApi)];
       const known = async (): Promise<void> => {
-        await door.look();
+        await api.look();
         if (door.outside) return;
         store.dispatch(CalibrationHand.asked());
         await firstValueFrom(

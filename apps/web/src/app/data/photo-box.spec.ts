@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { API } from '@zaffet/contract';
+import { Door } from './door';
 import { PHOTO_PAUSES, PhotoBox } from './photo-box';
 
 /** A server that keeps photographs, may be away, and may refuse them. */
@@ -8,6 +9,8 @@ class FakeServer {
   readonly kept = new Map<string, Blob>();
   away = 0;
   refuses: string | null = null;
+  /** What it refuses with. */
+  status = 400;
 
   readonly fetch = (address: string, options: { body: Blob }): Promise<Response> => {
     if (this.away > 0) {
@@ -15,7 +18,9 @@ class FakeServer {
       return Promise.reject(new TypeError('away'));
     }
     if (this.refuses !== null)
-      return Promise.resolve(new Response(JSON.stringify({ message: this.refuses }), { status: 400 }));
+      return Promise.resolve(
+        new Response(JSON.stringify({ message: this.refuses }), { status: this.status }),
+      );
     this.kept.set(address, options.body);
     return Promise.resolve(new Response(null, { status: 204 }));
   };
@@ -112,6 +117,16 @@ describe('the way of photographs to the server', () => {
     // Asked for again by the next page.
     open();
     await until(() => server.kept.has(API.photo(hash)));
+  });
+
+  it('waits at a shut door, and drops nothing', async () => {
+    [server.refuses, server.status] = ['Sign in.', 401];
+    const box = open();
+    const hash = await box.keep(await picture(40, 30));
+    await until(() => TestBed.inject(Door).shut());
+    expect([box.state().unsent, box.state().refused]).toEqual([1, null]);
+    server.refuses = null;
+    await until(() => has(hash));
   });
 
   it('makes a JPEG of a file that the server cannot keep', async () => {

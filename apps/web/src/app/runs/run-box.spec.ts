@@ -2,6 +2,7 @@ import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { API, type EventsAnswer, type EventsRequest, type RunEvent } from '@zaffet/contract';
 import { RUN_PAUSES, RunBox, type RunNews } from './run-box';
+import { Door } from '../data/door';
 import { newId } from '../data/fresh';
 import { type Telling } from './run-store';
 
@@ -12,6 +13,8 @@ class FakeServer {
   readonly kept = new Map<string, RunEvent[]>();
   readonly batches: number[] = [];
   away = 0;
+  /** It answers to nobody who is not signed in. */
+  shut = false;
   unreadable: string | null = null;
   /** Devices and numbers that other events have. */
   readonly counted = new Set<string>();
@@ -21,6 +24,7 @@ class FakeServer {
   ahead = 0;
 
   readonly fetch = (address: string, options?: { body?: string }): Promise<Response> => {
+    if (this.shut) return this.answer(401, { code: 'session.needed', message: 'Sign in.', fields: [] });
     if (this.away > 0) {
       this.away -= 1;
       return Promise.reject(new TypeError('away'));
@@ -105,6 +109,22 @@ describe('the way of runs to the server', () => {
     expect(await sent(run, 1)).toEqual(['while away']);
     await quiet();
     expect([box.state().away, box.state().unsent]).toEqual([false, 0]);
+  });
+
+  it('waits at a shut door, which then is seen to be shut, and drops nothing', async () => {
+    const run = newId();
+    const door = TestBed.inject(Door);
+    server.shut = true;
+    await box.tell(run, [note('told outside')]);
+    for (let n = 0; n < 400 && !door.shut(); n++) await new Promise((go) => setTimeout(go, 5));
+    expect(door.shut()).toBeTrue();
+    // Others may wait as well.
+    expect(box.state().unsent).toBeGreaterThan(0);
+    expect(box.state().refused).toBeNull();
+    server.shut = false;
+    expect(await sent(run, 1)).toEqual(['told outside']);
+    await quiet();
+    expect(box.state().unsent).toBe(0);
   });
 
   it('sends many by batches the server takes', async () => {

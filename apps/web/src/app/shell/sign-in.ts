@@ -10,6 +10,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { DEVICE_NAME_LENGTH, PHRASE_LENGTH, plainText } from '@zaffet/contract';
 import { Door } from '../data/door';
+import { DoorApi } from '../data/door.api';
 import { faultOf } from '../data/plans.api';
 
 /** What such a device is usually called. */
@@ -129,6 +130,7 @@ const likelyName = (): string =>
 })
 export class SignInSheet {
   private readonly door = inject(Door);
+  private readonly api = inject(DoorApi);
   private readonly name = viewChild.required<ElementRef<HTMLInputElement>>('name');
   private readonly phrase = viewChild<ElementRef<HTMLInputElement>>('phrase');
   protected readonly likely = likelyName();
@@ -153,7 +155,7 @@ export class SignInSheet {
     this.busy.set(true);
     this.trouble.set(null);
     try {
-      await this.door.signIn(this.byKey() ? { name, key: this.door.key! } : { name, phrase });
+      await this.api.signIn(this.byKey() ? { name, key: this.door.key! } : { name, phrase });
     } catch (error) {
       const { code, message } = faultOf(error);
       this.trouble.set(

@@ -3,7 +3,7 @@ import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { INNER_PATH, type Invitation, type SignedIn } from '@zaffet/contract';
 import { Clock } from '../data/clock';
-import { Door } from '../data/door';
+import { DoorApi } from '../data/door.api';
 import { PhotoBox } from '../data/photo-box';
 import { PlanOutbox } from '../data/plan-outbox';
 import { faultOf } from '../data/plans.api';
@@ -24,7 +24,7 @@ const asPicture = (svg: string): string => `data:image/svg+xml,${encodeURICompon
   styleUrl: './tablets.page.scss',
 })
 export class TabletsPage {
-  private readonly door = inject(Door);
+  private readonly door = inject(DoorApi);
   private readonly runs = inject(RunBox);
   private readonly photos = inject(PhotoBox);
   private readonly plans = inject(PlanOutbox);
