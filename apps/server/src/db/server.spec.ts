@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { TestPostgres } from '../testing/postgres';
+import { together } from '../testing/together';
 import { openServer } from './client';
 
 describe('a database server', () => {
@@ -16,7 +17,7 @@ describe('a database server', () => {
     const plans = (db: (typeof all)[number]['db']): Promise<unknown> =>
       db.execute(sql`select count(*) from plans`);
     for (const { db } of all) await plans(db);
-    postgres.restart();
+    await postgres.restart();
     await new Promise((resolve) => setTimeout(resolve, 300));
     for (const { db } of all) await expectAsync(plans(db)).toBeResolved();
     for (const { close } of all) await close();
@@ -38,7 +39,7 @@ describe('a database server', () => {
     expect(heard).toEqual(['here lid 3']);
     await until(2);
     expect(heard).toEqual(['here lid 3', 'there lid 3']);
-    postgres.restart();
+    await postgres.restart();
     await missed;
     there!.news.tell('run', { id: 'lid', upTo: 4 });
     await until(4);
@@ -46,4 +47,14 @@ describe('a database server', () => {
     await here!.close();
     await there!.close();
   }, 60000);
+
+  it('serves two Zaffets under load that see each other’s work, and loses nothing when it dies under them', async () => {
+    if (!postgres.there) return pending('no PostgreSQL server that this user may run');
+    const { saves, stale, events, photos, searches, away, wrong } = await together(postgres, 3000);
+    expect(wrong).toEqual([]);
+    expect(Math.min(saves, events, photos, searches)).toBeGreaterThan(5);
+    // They were in each other's way, and the database was away.
+    expect(stale).toBeGreaterThan(0);
+    expect(away).toBeGreaterThan(0);
+  }, 180_000);
 });

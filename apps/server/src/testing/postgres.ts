@@ -1,4 +1,4 @@
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -35,11 +35,13 @@ export class TestPostgres {
   }
 
   /** PostgreSQL never runs as root. */
-  private run(program: string, ...args: string[]): void {
-    execFileSync('runuser', ['-u', 'postgres', '--', join(this.programs!, program), ...args], {
+  private async run(program: string, ...args: string[]): Promise<void> {
+    const child = spawn('runuser', ['-u', 'postgres', '--', join(this.programs!, program), ...args], {
       stdio: 'ignore',
       cwd: this.folder,
     });
+    const [code] = (await once(child, 'close')) as [number | null];
+    if (code !== 0) throw new Error(`${program} ended with ${code}`);
   }
 
   async start(): Promise<void> {
@@ -47,19 +49,19 @@ export class TestPostgres {
     chmodSync(this.folder, 0o755);
     execFileSync('chown', ['postgres', this.folder]);
     const port = await freePort();
-    this.run('initdb', '-D', this.data, '-A', 'trust', '-U', 'zaffet', '-N', '-E', 'UTF8');
+    await this.run('initdb', '-D', this.data, '-A', 'trust', '-U', 'zaffet', '-N', '-E', 'UTF8');
     const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''`;
-    this.run('pg_ctl', '-w', '-D', this.data, '-o', options, '-l', join(this.folder, 'log'), 'start');
+    await this.run('pg_ctl', '-w', '-D', this.data, '-o', options, '-l', join(this.folder, 'log'), 'start');
     this.url = `postgres://zaffet@127.0.0.1:${port}/postgres`;
   }
 
   /** Throws every connection away, as a machine that is started anew does. */
-  restart(): void {
-    this.run('pg_ctl', '-w', '-D', this.data, '-m', 'immediate', 'restart');
+  restart(): Promise<void> {
+    return this.run('pg_ctl', '-w', '-D', this.data, '-m', 'immediate', 'restart');
   }
 
-  stop(): void {
-    if (this.url !== '') this.run('pg_ctl', '-D', this.data, '-m', 'immediate', 'stop');
+  async stop(): Promise<void> {
+    if (this.url !== '') await this.run('pg_ctl', '-D', this.data, '-m', 'immediate', 'stop');
     rmSync(this.folder, { recursive: true, force: true });
   }
 }
