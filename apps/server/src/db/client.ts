@@ -133,7 +133,10 @@ export async function openServer(url: string, log: Logger): Promise<OpenDatabase
     connectionTimeoutMillis: CONNECT_WITHIN,
     query_timeout: ANSWER_WITHIN,
   });
-  pool.on('error', (error) => log.warn(`database connection lost (${causeOf(error)})`));
+  const lost = (error: unknown): void => log.warn(`database connection lost (${causeOf(error)})`);
+  pool.on('error', lost);
+  // One that is lent to a transaction the pool does not listen to; unheard, its breaking would end the process.
+  pool.on('connect', (client) => void client.on('error', lost));
   const news = new ServerNews({
     connect: () =>
       new pg.Client({ connectionString: url, connectionTimeoutMillis: CONNECT_WITHIN, keepAlive: true }),

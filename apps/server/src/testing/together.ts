@@ -234,6 +234,7 @@ export async function together(postgres: TestPostgres, lasts: number): Promise<T
   await rest(lasts);
   shop.over = true;
   await Promise.all(others);
+  for (const { child, said } of zaffets) if (child.exitCode !== null) throw new Error(`one ended: ${said()}`);
   // The last line that is told brings everybody up to date.
   await send(here + API.runEvents(RUN), 'POST', {
     events: [
