@@ -21,7 +21,7 @@ import { parseEvents } from '@zaffet/contract/runs';
 import { parseMeasures, parsePlan, parseShelfItem, parseShop } from '@zaffet/contract/schemas';
 import { and, desc, eq, gte, lte } from 'drizzle-orm';
 import Papa from 'papaparse';
-import { randomUUID } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { type Database } from '../db/client';
 import { airReadings, calibrations, marks, photos, plans, runEvents, runs, shelfItems } from '../db/schema';
@@ -75,6 +75,20 @@ interface ReadPlan {
   readonly savedAt: Date;
   readonly removedAt: Date | null;
   readonly plan: PlanFile;
+}
+/** Of the copy that stands beside what is here: the same one each time, so that there is never a second. */
+function copyId(id: string, content: unknown): string {
+  const digits = createHash('sha256')
+    .update(`${id} ${JSON.stringify(content)}`)
+    .digest('hex');
+  // RFC 9562's form for such ids (version 8).
+  return [
+    digits.slice(0, 8),
+    digits.slice(8, 12),
+    `8${digits.slice(13, 16)}`,
+    `8${digits.slice(17, 20)}`,
+    digits.slice(20, 32),
+  ].join('-');
 }
 const idOf = (name: string): string => /^\w+\/([^.]+)/.exec(name)![1]!;
 
@@ -175,15 +189,14 @@ class Restore {
   async run(counts: Readonly<Record<string, unknown>>, photosMost: number): Promise<RestoreReport> {
     const short = await this.shortChecked(counts);
     await this.photos(photosMost);
-    // All that can be changed is, or nothing; photographs go by their bytes, and are in nobody's way.
-    await this.db.transaction(async (tx) => {
-      for (const name of under(this.backup, 'plans')) await this.plan(tx, name);
-      for (const name of under(this.backup, 'runs')) await this.run1(tx, name);
-      await this.shelf(tx, short.items);
-      await this.learned(tx, short.learned);
-      await this.settings(tx, short.settings);
-      await this.air(tx, short.air);
-    });
+    // One after the other, each whole: nobody waits for all of it. What was cut off is brought in by the same again.
+    for (const name of under(this.backup, 'plans')) await this.plan(name);
+    for (const name of under(this.backup, 'runs')) await this.run1(name);
+    for (const { item, putAt } of short.items)
+      await this.db.transaction((tx) => this.shelfItem(tx, item, new Date(putAt)));
+    await this.db.transaction((tx) => this.learned(tx, short.learned));
+    await this.db.transaction((tx) => this.settings(tx, short.settings));
+    await this.air(short.air);
     return this.tally.report(this.apply);
   }
 
@@ -230,9 +243,12 @@ class Restore {
     }
   }
 
-  private async plan(db: Database, name: string): Promise<void> {
+  private async plan(name: string): Promise<void> {
     const told = await this.understood(name, planIn);
-    if (told === null) return;
+    if (told !== null) await this.db.transaction((tx) => this.planRead(tx, told));
+  }
+
+  private async planRead(db: Database, told: ReadPlan): Promise<void> {
     const { id, revision, savedAt, removedAt, plan } = told;
     const [here] = await db.select().from(plans).where(eq(plans.id, id));
     const standing: Standing =
@@ -252,12 +268,14 @@ class Restore {
         .where(eq(plans.id, id));
     else if (this.way === 'both') {
       const called = `${plainText(told.name, LIMITS.textLength.max - 20)}, from the backup`;
-      await db.insert(plans).values({ name: called, plan: { ...plan, name: called } });
+      const copy = { id: copyId(id, plan), name: called, plan: { ...plan, name: called } };
+      await db.insert(plans).values(copy).onConflictDoNothing();
     }
   }
 
   /** A run only ever grows: what the backup knows of it and this shop does not is added, whatever the way. */
-  private async run1(db: Database, name: string): Promise<void> {
+  private async run1(name: string): Promise<void> {
+    const { db } = this;
     const told = await this.understood(name, runIn);
     if (told === null) return;
     const [here] = await db.select({ name: runs.name }).from(runs).where(eq(runs.id, told.id));
@@ -276,21 +294,21 @@ class Restore {
     }
   }
 
-  private async shelf(db: Database, items: readonly BackupItem[]): Promise<void> {
-    for (const { item, putAt } of items) {
-      const [here] = await db.select().from(shelfItems).where(eq(shelfItems.id, item.id));
-      const standing: Standing =
-        here === undefined ? 'fresh' : isDeepStrictEqual(here.item, item) ? 'same' : 'other';
-      this.tally.count('shelf', standing, item.name);
-      if (!this.apply || standing === 'same') continue;
-      if (here === undefined)
-        await db.insert(shelfItems).values({ id: item.id, item, putAt: new Date(putAt) });
-      else if (this.way === 'theirs')
-        await db.update(shelfItems).set({ item }).where(eq(shelfItems.id, item.id));
-      else if (this.way === 'both') {
-        const id = randomUUID();
-        await db.insert(shelfItems).values({ id, item: { ...item, id } });
-      }
+  private async shelfItem(db: Database, item: BackupItem['item'], putAt: Date): Promise<void> {
+    const [here] = await db.select().from(shelfItems).where(eq(shelfItems.id, item.id));
+    const standing: Standing =
+      here === undefined ? 'fresh' : isDeepStrictEqual(here.item, item) ? 'same' : 'other';
+    this.tally.count('shelf', standing, item.name);
+    if (!this.apply || standing === 'same') return;
+    if (here === undefined) await db.insert(shelfItems).values({ id: item.id, item, putAt });
+    else if (this.way === 'theirs')
+      await db.update(shelfItems).set({ item }).where(eq(shelfItems.id, item.id));
+    else if (this.way === 'both') {
+      const id = copyId(item.id, item);
+      await db
+        .insert(shelfItems)
+        .values({ id, item: { ...item, id } })
+        .onConflictDoNothing();
     }
   }
 
@@ -328,16 +346,18 @@ class Restore {
     }
   }
 
-  private async air(db: Database, rows: Short['air']): Promise<void> {
+  private async air(rows: Short['air']): Promise<void> {
     if (rows.length === 0) return;
+    const { db } = this;
     const [first, last] = [rows[0]!.at, rows.at(-1)!.at];
     const here = await db
       .select({ source: airReadings.source, at: airReadings.at })
       .from(airReadings)
       .where(and(gte(airReadings.at, first), lte(airReadings.at, last)));
     const known = new Set(here.map(({ source, at }) => `${at.getTime()} ${source}`));
-    const news = rows.filter(({ source, at }) => !known.has(`${at.getTime()} ${source}`));
-    for (const row of rows) this.tally.count('air', news.includes(row) ? 'fresh' : 'same', row.source);
+    const isNew = ({ source, at }: Short['air'][number]): boolean => !known.has(`${at.getTime()} ${source}`);
+    for (const row of rows) this.tally.count('air', isNew(row) ? 'fresh' : 'same', row.source);
+    const news = rows.filter(isNew);
     if (!this.apply) return;
     for (let at = 0; at < news.length; at += BATCH)
       await db
