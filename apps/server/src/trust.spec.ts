@@ -118,10 +118,33 @@ describe('what a shop trusts the server with', () => {
     const plan = largePlan(4, 0, 1);
     const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
     await expectAsync(
-      hasty.make({ kind: 'job', plan, zone: 'UTC', shelf, learned: null }),
+      hasty.make({ kind: 'job', plan, zone: 'UTC', shelf, learned: null }, null),
     ).toBeRejectedWithError(/took too long/);
     await hasty.close();
   });
+
+  it('tells how long a sheet will take, and lets no device have all the turns', async () => {
+    const maker = new SheetMaker();
+    const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
+    const order = { kind: 'job', plan: planNamed('Turns'), zone: 'UTC', shelf, learned: null } as const;
+    expect(maker.queue('tablet')).toEqual({ before: 0, seconds: null, refused: null });
+    const mine = [maker.make(order, 'tablet'), maker.make(order, 'tablet')];
+    expect(maker.queue('phone').before).toBe(2);
+    await expectAsync(maker.make(order, 'tablet')).toBeRejectedWithError(/Two sheets for this device/);
+    const others = ['phone', 'laptop', 'shop', 'attic'].flatMap((who) =>
+      [1, 2].map(() => maker.make(order, who).catch((error: unknown) => String(error))),
+    );
+    const told = await Promise.all(others);
+    expect(told.filter((one) => typeof one === 'string')).toEqual([
+      jasmine.stringMatching(/too much to do just now.*9 sheets come first/),
+    ]);
+    for (const pdf of [...(await Promise.all(mine)), ...told].filter((one) => typeof one !== 'string'))
+      expect((pdf as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    const { before, seconds, refused } = maker.queue('tablet');
+    expect([before, refused]).toEqual([0, null]);
+    expect(seconds).toBeGreaterThan(0);
+    await maker.close();
+  }, 60000);
 
   it('prints letters of other scripts as what they are, or says that it cannot', async () => {
     const save = async (name: string): Promise<Response> => {

@@ -18,6 +18,8 @@ export const API = {
   /** A step's map on a part at its own size, to trace from: all tiles as a PDF, or one as SVG. */
   trace: (id: string, partId: string, stepId: string, tile?: string): string =>
     `/api/plans/${encodeURIComponent(id)}/map/${encodeURIComponent(partId)}/${encodeURIComponent(stepId)}${tile === undefined ? '' : `?tile=${encodeURIComponent(tile)}`}`,
+  /** How many sheets are being made, and how long the next would take. */
+  sheets: '/api/sheets',
   shelf: '/api/shelf',
   shelfCsv: '/api/shelf/list.csv',
   shelfItem: (id: string): string => `/api/shelf/items/${encodeURIComponent(id)}`,
@@ -54,6 +56,16 @@ export const API = {
   invitations: '/api/invitations',
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
+
+/** How it stands with sheets to print: one is made at a time. */
+export interface SheetQueue {
+  /** How many come before the next. */
+  readonly before: number;
+  /** Until the next would be there, by those made lately [s]; null where none was. */
+  readonly seconds: number | null;
+  /** Why no more are taken just now; null where they are. */
+  readonly refused: Fault | null;
+}
 
 /** A stored plan without its content. */
 export interface PlanSummary {

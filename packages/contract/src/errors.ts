@@ -159,6 +159,10 @@ export const ERRORS = {
     message:
       'The job sheet took too long. Leave out parts that are done, or some painted maps, and try again.',
   },
+  'sheet.two-at-once': {
+    status: 429,
+    message: 'Two sheets for this device are being made already. Ask for the next when they are there.',
+  },
   'server.busy': {
     status: 503,
     message: 'Zaffet has too much to do just now. Try again in a moment.',

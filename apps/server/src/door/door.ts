@@ -33,6 +33,10 @@ export const tokenOf = (request: Request, secure: boolean): string | null =>
 /** The device a request came in by; only after `signedInOnly`. */
 export const deviceHere = (response: Response): Device => response.locals['device'] as Device;
 
+/** Who asks, where nobody may take all for themselves; null where nobody signs in. */
+export const whoAsks = (response: Response): string | null =>
+  (response.locals['device'] as Device | undefined)?.id ?? null;
+
 /**
  * Lets only devices in that are signed in. What goes on for long, such as a stream, ends as soon as its device is shut
  * out, by whichever Zaffet.

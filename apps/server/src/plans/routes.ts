@@ -3,7 +3,8 @@ import { parsePlan, parseSave } from '@zaffet/contract/schemas';
 import { Router } from 'express';
 import { readCalibrations } from '../calibration/routes';
 import { type Database } from '../db/client';
-import { type SheetMaker } from '../sheet/maker';
+import { whoAsks } from '../door/door';
+import { type SheetMaker, type SheetOrder } from '../sheet/maker';
 import { readShelf } from '../shelf/queries';
 import {
   createPlan,
@@ -66,28 +67,29 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
     response.attachment(fileName(name, '.zaffet.json')).type('application/json');
     response.send(`${JSON.stringify(content, null, 2)}\n`);
   });
+  router.get(API.sheets, (_request, response) => {
+    response.json(sheets.queue(whoAsks(response)));
+  });
   router.get('/api/plans/:id/sheet', async (request, response) => {
     const { name, plan } = await openPlan(db, request.params.id);
     const { zone } = request.query;
-    const pdf = await sheets.make({
+    const order: SheetOrder = {
       kind: 'job',
       plan,
       zone: typeof zone === 'string' ? zone : 'UTC',
       shelf: await readShelf(db),
       learned: (await readCalibrations(db, 1))[0]?.learned ?? null,
-    });
+    };
+    const pdf = await sheets.make(order, whoAsks(response));
     response.attachment(fileName(name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
   });
   router.get('/api/plans/:id/board-sheet', async (request, response) => {
     const { name, plan } = await openPlan(db, request.params.id);
     const { units, page } = request.query;
     const one = typeof page === 'string' ? page : null;
-    const made = await sheets.make({
-      kind: 'board',
-      plan,
-      units: units === 'imperial' ? 'imperial' : 'metric',
-      page: one,
-    });
+    const system = units === 'imperial' ? 'imperial' : 'metric';
+    const order: SheetOrder = { kind: 'board', plan, units: system, page: one };
+    const made = await sheets.make(order, whoAsks(response));
     if (one === null)
       response.attachment(fileName(name, '-board-sheet.pdf')).type('application/pdf').send(made);
     else
@@ -101,7 +103,8 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
     const { part: partId, step: stepId } = request.params;
     const { tile } = request.query;
     const page = typeof tile === 'string' ? tile : null;
-    const made = await sheets.make({ kind: 'trace', plan, partId, stepId, page });
+    const order: SheetOrder = { kind: 'trace', plan, partId, stepId, page };
+    const made = await sheets.make(order, whoAsks(response));
     const [end, type] = page === null ? ['pdf', 'application/pdf'] : ['svg', 'image/svg+xml'];
     response
       .attachment(fileName(name, `-map${page === null ? '' : `-${page}`}.${end}`))

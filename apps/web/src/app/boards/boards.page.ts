@@ -33,6 +33,7 @@ import { faultOf } from '../data/plans.api';
 import { Units } from '../data/units';
 import { ChoiceField } from '../ui/choice-field';
 import { saveFile } from '../ui/save-file';
+import { SheetLink } from '../ui/sheet-link';
 import { BoardsThread } from '../workers/boards-thread';
 import { BoardsModel } from './boards-model';
 import { ToldChart } from './told-chart';
@@ -43,7 +44,7 @@ const HARDLY = 0.3;
 /** Sample boards: made for a question, measured, and what the shop has learned of its own paints by them. */
 @Component({
   selector: 'zf-boards-page',
-  imports: [ChoiceField, MatButtonModule, RouterLink, ToldChart],
+  imports: [ChoiceField, MatButtonModule, RouterLink, SheetLink, ToldChart],
   providers: [BoardsThread, BoardsModel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './boards.page.html',

@@ -23,6 +23,7 @@ import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
+import { SheetLink } from '../ui/sheet-link';
 import { ROOMS } from './rooms';
 import { SaveNotice } from './save-notice';
 
@@ -42,6 +43,7 @@ const HAVE_NO_TEXT = ['range', 'checkbox', 'radio', 'color'];
     RouterLinkActive,
     RouterOutlet,
     SaveNotice,
+    SheetLink,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './plan-frame.html',

@@ -12,6 +12,7 @@ import { type Fits, mayBe, type StepChanges, type StepEdit } from '../../plan/ed
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
 import { KeepsFocus } from '../../ui/keeps-focus';
+import { SheetLink } from '../../ui/sheet-link';
 import { Note } from '../note/note';
 import { CompanionFields } from './companion-fields';
 import { FilmFields } from './film-fields';
@@ -31,6 +32,7 @@ const isUrgent = ({ level }: Finding): boolean => level === 'stop' || level === 
     MatIconModule,
     MatTooltipModule,
     Note,
+    SheetLink,
     StartField,
     WhereField,
     WorkFields,
