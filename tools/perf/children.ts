@@ -17,4 +17,5 @@ export const childLines: Readonly<Record<string, () => Promise<PerfLine[]>>> = {
   backup: () => lines('log-run', 'backup'),
   load: () => lines('load-run', ''),
   limits: () => lines('limits-run', ''),
+  fair: () => lines('fair-run', ''),
 };

@@ -10,6 +10,7 @@ import {
 import { asc, eq, inArray, sql } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { Readable } from 'node:stream';
+import { setImmediate as breathe } from 'node:timers/promises';
 import yazl from 'yazl';
 import { type Database } from '../db/client';
 import { airReadings, calibrations, marks, photos, plans, runEvents, runs, shelfItems } from '../db/schema';
@@ -147,12 +148,15 @@ export async function backupOf(db: Database): Promise<Readable> {
   const out = zip.outputStream as Readable;
   for (const { name, packed, read } of parts)
     zip.addReadStreamLazy(name, { ...ENTRY, compress: !packed }, (take) => {
-      read().then(
-        (content) => take(null, Readable.from([Buffer.from(content)])),
-        (error: unknown) => {
-          out.destroy(error instanceof Error ? error : new Error(String(error)));
-        },
-      );
+      // Others are served in between: what is neither packed nor waited for would follow without a pause.
+      breathe()
+        .then(read)
+        .then(
+          (content) => take(null, Readable.from([Buffer.from(content)])),
+          (error: unknown) => {
+            out.destroy(error instanceof Error ? error : new Error(String(error)));
+          },
+        );
     });
   zip.end();
   return out;
