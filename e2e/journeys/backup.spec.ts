@@ -1,10 +1,9 @@
 import { API, type PlanSummary, type RunAnswer } from '@zaffet/contract';
-import { createHash, randomFillSync } from 'node:crypto';
+import { hashOf, photographOf, putPhotograph } from '../../apps/server/src/testing';
 import { expect, OwnServer, test } from '../pages/own-server';
 
 const PHOTOS = 30;
 const PHOTO_BYTES = 2_000_000;
-const JPEG_HEAD = Buffer.from('ffd8ffe000104a46494600010100000100010000ffc0000b080300040001011100', 'hex');
 
 test('a backup whose server is killed in the midst of it is none; the next one is, and makes another machine the same', async ({
   page,
@@ -15,13 +14,9 @@ test('a backup whose server is killed in the midst of it is none; the next one i
   // Photographs that take a while, and a run at the bench.
   const hashes: string[] = [];
   for (let n = 0; n < PHOTOS; n++) {
-    const bytes = randomFillSync(Buffer.alloc(PHOTO_BYTES));
-    JPEG_HEAD.copy(bytes);
-    const hash = createHash('sha256').update(bytes).digest('hex');
-    const headers = { 'content-type': 'image/jpeg' };
-    const answer = await fetch(server.at + API.photo(hash), { method: 'PUT', headers, body: bytes });
-    expect(answer.status).toBe(204);
-    hashes.push(hash);
+    const photograph = photographOf(PHOTO_BYTES);
+    expect((await putPhotograph(server.at, photograph)).status).toBe(204);
+    hashes.push(photograph.hash);
   }
   await page.goto(`${server.at}/plans`);
   await page.getByRole('link', { name: /sea chest/i }).click();
@@ -66,7 +61,7 @@ test('a backup whose server is killed in the midst of it is none; the next one i
   expect(await told(other.at)).toEqual(await told(server.at));
   for (const hash of hashes) {
     const bytes = Buffer.from(await (await fetch(other.at + API.photo(hash))).arrayBuffer());
-    expect(createHash('sha256').update(bytes).digest('hex')).toBe(hash);
+    expect(hashOf(bytes)).toBe(hash);
   }
   await page.getByRole('link', { name: 'To the log' }).click();
   await expect(page.getByRole('link', { name: /sea chest/i }).first()).toBeVisible();

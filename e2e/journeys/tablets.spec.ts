@@ -25,14 +25,17 @@ async function readCode(page: Page, name: RegExp): Promise<string> {
   return jsQR(new Uint8ClampedArray(shot.data), shot.width, shot.height)!.data;
 }
 
-/** A device with a store of its own, that knows the workshop's name and trusts its certificate. */
-async function device(server: OwnServer, heard: string[], trusted = true): Promise<BrowserContext> {
-  const options = test.info().project.use;
+/** The server's key as a browser is told to trust it: what an authority in the device's settings does for all. */
+function keyOf(server: OwnServer): string {
   const own = new X509Certificate(readFileSync(join(`${server.data}-keys`, 'server.crt')));
-  // As an authority in the device's settings does, for this one key.
-  const key = createHash('sha256')
+  return createHash('sha256')
     .update(own.publicKey.export({ type: 'spki', format: 'der' }))
     .digest('base64');
+}
+
+/** A device with a store of its own, that knows the workshop's name. @param trusted - whether it trusts its certificate */
+async function device(server: OwnServer, heard: string[], trusted = true): Promise<BrowserContext> {
+  const options = test.info().project.use;
   const context = await chromium.launchPersistentContext(mkdtempSync(join(folder, 'device-')), {
     executablePath: options.launchOptions!.executablePath!,
     viewport: { width: 1024, height: 768 },
@@ -40,7 +43,7 @@ async function device(server: OwnServer, heard: string[], trusted = true): Promi
     args: [
       ...options.launchOptions!.args!,
       '--host-resolver-rules=MAP shop.test 127.0.0.1',
-      ...(trusted ? [`--ignore-certificate-errors-spki-list=${key}`] : []),
+      ...(trusted ? [`--ignore-certificate-errors-spki-list=${keyOf(server)}`] : []),
     ],
   });
   context.on('console', (message) => {
@@ -172,14 +175,7 @@ test('a device by plain http signs in, works, and is told what it cannot do', as
     ZAFFET_TLS: 'off',
   });
   await server.begin();
-  const context = await chromium.launchPersistentContext(mkdtempSync(join(folder, 'device-')), {
-    executablePath: test.info().project.use.launchOptions!.executablePath!,
-    args: [...test.info().project.use.launchOptions!.args!, '--host-resolver-rules=MAP shop.test 127.0.0.1'],
-  });
-  context.on('console', (message) => {
-    if (['error', 'warning'].includes(message.type()) && !REFUSED.test(message.text()))
-      quiet.push(message.text());
-  });
+  const context = await device(server, quiet, false);
   const [page] = context.pages() as [Page];
   await page.goto(`${server.at}/plans`);
   expect(await page.evaluate(() => isSecureContext)).toBe(false);

@@ -1,6 +1,13 @@
 import { API, filePlan, type PlanSummary, type StoredPlan } from '@zaffet/contract';
-import { createHash, randomFillSync } from 'node:crypto';
-import { launch, type Launched, planNamed, scratchFolder, send } from '../../apps/server/src/testing';
+import {
+  launch,
+  type Launched,
+  photographOf,
+  planNamed,
+  putPhotograph,
+  scratchFolder,
+  send,
+} from '../../apps/server/src/testing';
 import { largePlan } from '../../packages/workshop/src/testing/large';
 import { line, type PerfLine } from './report';
 
@@ -93,13 +100,7 @@ for (let n = 0; n < RUNS; n++) {
     events: [begin, ...Array.from({ length: EVENTS }, (_, i) => note(i + 1))],
   });
 }
-const head = Buffer.from('ffd8ffe000104a46494600010100000100010000ffc0000b080300040001011100', 'hex');
-for (let n = 0; n < PHOTOS; n++) {
-  const body = randomFillSync(Buffer.alloc(PHOTO_BYTES));
-  head.copy(body);
-  const hash = createHash('sha256').update(body).digest('hex');
-  await fetch(here + API.photo(hash), { method: 'PUT', headers: { 'content-type': 'image/jpeg' }, body });
-}
+for (let n = 0; n < PHOTOS; n++) await putPhotograph(here, photographOf(PHOTO_BYTES));
 
 let zip = new Uint8Array();
 const lines = [

@@ -16,34 +16,23 @@ import {
 import { boardFor } from '@zaffet/workshop';
 import { type Express } from 'express';
 import { readFileSync } from 'node:fs';
-import { pino } from 'pino';
 import request from 'supertest';
 import { fileURLToPath } from 'node:url';
-import { buildApp } from './app';
-import { openEmbedded, type OpenDatabase } from './db/client';
 import { plans } from './db/schema';
 import { loadDemo } from './demo';
-import { SheetMaker } from './sheet/maker';
-import { mustNotFail, planNamed, scratchFolder } from './testing';
+import { planNamed } from './testing';
+import { specShop } from './testing/specShop';
 
 const DEMO = fileURLToPath(new URL('../../../demo/plans', import.meta.url));
 const NOBODY = '00000000-0000-4000-8000-000000000000';
 
 describe('the server', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let app: Express;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
-    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path });
+    app = shop.build();
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   const create = async (plan: Plan): Promise<StoredPlan> =>
     (await request(app).post(API.plans).send(plan).expect(201)).body as StoredPlan;
@@ -100,9 +89,9 @@ describe('the server', () => {
   it('flushes to the disk before it acknowledges a save', async () => {
     const saved = await create(planNamed('Flushed'));
     for (let revision = 1; revision <= 5; revision++) {
-      const before = database.flushes()!;
+      const before = shop.database.flushes()!;
       await request(app).put(API.plan(saved.id)).send({ revision, plan: saved.plan }).expect(200);
-      expect(database.flushes()!).toBeGreaterThan(before);
+      expect(shop.database.flushes()!).toBeGreaterThan(before);
     }
   });
 
@@ -222,8 +211,8 @@ describe('the server', () => {
   });
 
   it('loads the demo once', async () => {
-    expect(await loadDemo(database.db, DEMO)).toBeGreaterThan(2);
-    expect(await loadDemo(database.db, DEMO)).toBe(0);
+    expect(await loadDemo(shop.db, DEMO)).toBeGreaterThan(2);
+    expect(await loadDemo(shop.db, DEMO)).toBe(0);
     const names = ((await request(app).get(API.plans)).body as PlanSummary[]).map((plan) => plan.name);
     expect(names).toContain("Keeper's sea chest");
   });
@@ -235,7 +224,7 @@ describe('the server', () => {
         'utf8',
       ),
     ) as PlanFile;
-    const [row] = await database.db
+    const [row] = await shop.db
       .insert(plans)
       .values({ name: old.name, plan: old })
       .returning({ id: plans.id });

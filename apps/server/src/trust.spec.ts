@@ -7,36 +7,27 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import request, { type Response } from 'supertest';
 import { largePlan } from '../../../packages/workshop/src/testing/large';
-import { buildApp } from './app';
-import { openEmbedded, type OpenDatabase } from './db/client';
 import { plans } from './db/schema';
 import { loadDemo } from './demo';
 import { SheetMaker } from './sheet/maker';
-import { mustNotFail, planNamed, scratchFolder } from './testing';
+import { planNamed } from './testing';
+import { specShop } from './testing/specShop';
 
 const DEMO = fileURLToPath(new URL('../../../demo', import.meta.url));
 
 describe('what a shop trusts the server with', () => {
-  const folder = scratchFolder();
-  const web = join(dirname(folder.path), 'web');
-  const sheets = new SheetMaker();
+  const shop = specShop();
+  const web = join(dirname(shop.folder), 'web');
   const logged: string[] = [];
   const log = pino({ level: 'warn' }, { write: (line: string) => void logged.push(line) });
-  let database: OpenDatabase;
   let app: Express;
 
   beforeAll(async () => {
     mkdirSync(join(web, 'browser', 'handbook'), { recursive: true });
     for (const name of ['index.html', 'favicon.svg', 'main-ABCDEF12.js', 'handbook/guide.md'])
       writeFileSync(join(web, 'browser', name), '<html></html>');
-    database = await openEmbedded(folder.path, mustNotFail);
-    app = buildApp({ db: database.db, log, sheets, webDirectory: web });
+    app = shop.build({ log, webDirectory: web });
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   const create = async (name: string): Promise<StoredPlan> =>
     (await request(app).post(API.plans).send(planNamed(name)).expect(201)).body as StoredPlan;
@@ -79,7 +70,7 @@ describe('what a shop trusts the server with', () => {
       null,
     ];
     for (const [i, plan] of broken.entries()) {
-      const [row] = await database.db
+      const [row] = await shop.db
         .insert(plans)
         .values({ name: `Broken ${i}`, plan: sql`${JSON.stringify(plan)}::jsonb` })
         .returning({ id: plans.id });
@@ -203,12 +194,10 @@ describe('what a shop trusts the server with', () => {
   });
 
   it('shows what of the shelf can be read', async () => {
-    await database.db.execute(
-      sql`insert into shelf_items (id, item) values ('odd', '{"kind": "tin"}'::jsonb)`,
-    );
+    await shop.db.execute(sql`insert into shelf_items (id, item) values ('odd', '{"kind": "tin"}'::jsonb)`);
     const shelf = (await request(app).get(API.shelf).expect(200)).body as Shelf;
     expect(shelf.items.some(({ id }) => id === undefined || id === 'odd')).toBeFalse();
-    await database.db.execute(sql`delete from shelf_items where id = 'odd'`);
+    await shop.db.execute(sql`delete from shelf_items where id = 'odd'`);
   });
 
   it('answers other sites nothing, whatever a browser sends for them, and its own in any spelling', async () => {
@@ -260,10 +249,10 @@ describe('what a shop trusts the server with', () => {
   });
 
   it('logs what a query failed of, never the plan', async () => {
-    const odd = buildApp({ db: database.db, log, sheets, webDirectory: web });
-    await database.db.execute(sql`alter table plans rename to plans_away`);
+    const odd = shop.build({ log, webDirectory: web });
+    await shop.db.execute(sql`alter table plans rename to plans_away`);
     await request(odd).post(API.plans).send(planNamed('A secret name')).expect(500);
-    await database.db.execute(sql`alter table plans_away rename to plans`);
+    await shop.db.execute(sql`alter table plans_away rename to plans`);
     const line = logged.at(-1)!;
     expect(line).toContain('42P01');
     expect(line).toContain('does not exist');
@@ -272,11 +261,11 @@ describe('what a shop trusts the server with', () => {
 
   it('loads the demo whole or not at all', async () => {
     const before = (await list()).length;
-    const torn = join(dirname(folder.path), 'demo');
+    const torn = join(dirname(shop.folder), 'demo');
     cpSync(DEMO, torn, { recursive: true });
     writeFileSync(join(torn, 'shelf.json'), '{"items": [{}]}');
-    await expectAsync(loadDemo(database.db, join(torn, 'plans'))).toBeRejected();
+    await expectAsync(loadDemo(shop.db, join(torn, 'plans'))).toBeRejected();
     expect((await list()).length).toBe(before);
-    expect(await loadDemo(database.db, join(DEMO, 'plans'))).toBeGreaterThan(2);
+    expect(await loadDemo(shop.db, join(DEMO, 'plans'))).toBeGreaterThan(2);
   });
 });

@@ -9,34 +9,22 @@ import {
 import { simulatedShopAir } from '@zaffet/workshop';
 import { createServer, type Server } from 'node:http';
 import { type AddressInfo } from 'node:net';
-import { pino } from 'pino';
-import { buildApp } from '../app';
-import { openEmbedded, type OpenDatabase } from '../db/client';
-import { SheetMaker } from '../sheet/maker';
-import { mustNotFail, scratchFolder } from '../testing';
+import { specShop } from '../testing/specShop';
 import { simulatedReading } from './instruments';
 
 describe('the air', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let server: Server;
   let url = '';
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
-    server = createServer(
-      buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path }),
-    );
+    server = createServer(shop.build());
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   }, 60000);
   afterAll(async () => {
     server.close();
     server.closeAllConnections();
-    await sheets.close();
-    await database.close();
-    folder.remove();
   });
 
   const post = (body: unknown): Promise<Response> =>

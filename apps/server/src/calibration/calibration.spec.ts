@@ -6,14 +6,11 @@ import {
   USUAL_MEASURES,
 } from '@zaffet/contract';
 import { type Express } from 'express';
-import { pino } from 'pino';
 import request from 'supertest';
-import { buildApp } from '../app';
-import { openEmbedded, type OpenDatabase } from '../db/client';
 import { createPlan } from '../plans/queries';
-import { SheetMaker } from '../sheet/maker';
 import { jobSheet } from '../sheet/content';
-import { mustNotFail, planNamed, scratchFolder } from '../testing';
+import { planNamed } from '../testing';
+import { specShop } from '../testing/specShop';
 
 const LEARNED = {
   keys: ['air', 'slip:pva'],
@@ -28,20 +25,12 @@ const FILE: CalibrationFile = { learned: LEARNED, runs: ['run-1'], leftOut: [] }
 const NOTHING: CalibrationFile = { learned: null, runs: [], leftOut: [] };
 
 describe('calibrations', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let app: Express;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
-    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path });
+    app = shop.build();
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   const kept = async (): Promise<KeptCalibration[]> =>
     (await request(app).get(API.calibrations).expect(200)).body as KeptCalibration[];
@@ -71,11 +60,11 @@ describe('calibrations', () => {
   it('hold on the job sheet', async () => {
     const plan = planNamed('Lid');
     const shelf = { items: [], measures: USUAL_MEASURES };
-    const { id } = await createPlan(database.db, plan);
+    const { id } = await createPlan(shop.db, plan);
     const sheet = (learned: CalibrationFile['learned']): string =>
       JSON.stringify(jobSheet(plan, 'UTC', shelf, learned).finishes.map(({ figures }) => figures));
     expect(sheet(LEARNED)).not.toBe(sheet(null));
-    const making = spyOn(sheets, 'make').and.resolveTo(Buffer.from(''));
+    const making = spyOn(shop.sheets, 'make').and.resolveTo(Buffer.from(''));
     await request(app).post(API.calibrations).send(FILE).expect(201);
     await request(app).get(API.jobSheet(id, 'UTC')).expect(200);
     expect(making.calls.mostRecent().args[0]).toEqual(

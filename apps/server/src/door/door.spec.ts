@@ -3,13 +3,10 @@ import { sql } from 'drizzle-orm';
 import { type Express } from 'express';
 import { once } from 'node:events';
 import { type AddressInfo } from 'node:net';
-import { pino } from 'pino';
 import request from 'supertest';
-import { buildApp } from '../app';
-import { openEmbedded, type OpenDatabase } from '../db/client';
 import { OwnNews } from '../news';
-import { SheetMaker } from '../sheet/maker';
-import { mustNotFail, planNamed, scratchFolder } from '../testing';
+import { planNamed } from '../testing';
+import { specShop } from '../testing/specShop';
 import { readySecret } from './devices';
 import { type Network } from './door';
 import { hostsOf } from './hosts';
@@ -18,33 +15,21 @@ const PHRASE = 'five salt lamps burning';
 const HOST = 'shop.test:4310';
 
 describe('the door to the shop’s network', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let network: Network;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
     network = {
-      secret: await readySecret(database.db, PHRASE),
+      secret: await readySecret(shop.db, PHRASE),
       secure: true,
       address: `https://${HOST}`,
       trust: { address: `http://${HOST}/`, fingerprint: 'AA:BB' },
     };
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   /** A Zaffet of its own: tries are counted anew. */
   const opened = (some: Partial<Network> = {}, news = new OwnNews()): Express =>
-    buildApp({
-      db: database.db,
-      log: pino({ level: 'silent' }),
-      sheets,
-      webDirectory: folder.path,
+    shop.build({
       hosts: hostsOf({ names: ['shop.test'], addresses: ['127.0.0.1'] }),
       network: { ...network, ...some },
       news,
@@ -103,11 +88,11 @@ describe('the door to the shop’s network', () => {
 
   it('opens to the pass phrase, in any spelling of its letters, and keeps no token itself', async () => {
     const accented = 'lámpara de la costa';
-    const app = opened({ secret: await readySecret(database.db, accented.normalize('NFC')) });
+    const app = opened({ secret: await readySecret(shop.db, accented.normalize('NFC')) });
     const cookie = cookieOf(
       await signIn(app, { name: 'Tablet', phrase: accented.normalize('NFD') }).expect(200),
     );
-    network = { ...network, secret: await readySecret(database.db, PHRASE) };
+    network = { ...network, secret: await readySecret(shop.db, PHRASE) };
     const token = /__Host-zaffet=([^;]+)/.exec(cookie)![1]!;
     expect(token.length).toBeGreaterThan(40);
     for (const flag of ['HttpOnly', 'Secure', 'SameSite=Strict', 'Path=/', 'Max-Age=2592000'])
@@ -115,7 +100,7 @@ describe('the door to the shop’s network', () => {
     expect(cookie).not.toContain('Domain');
     const kept = JSON.stringify(
       await Promise.all(
-        ['sessions', 'marks'].map((name) => database.db.execute(sql.raw(`select * from ${name}`))),
+        ['sessions', 'marks'].map((name) => shop.db.execute(sql.raw(`select * from ${name}`))),
       ),
     );
     expect(kept).not.toContain(token);
@@ -187,7 +172,7 @@ describe('the door to the shop’s network', () => {
     expect(both.map(({ status }) => status).sort()).toEqual([200, 401]);
     expect(await codeOf(signIn(app, { name: 'Late', key }), 401)).toBe('session.old-key');
     const late = new URL((await invite()).address).hash.slice(1);
-    await database.db.execute(sql`update invitations set until = now() - interval '1 second'`);
+    await shop.db.execute(sql`update invitations set until = now() - interval '1 second'`);
     expect(await codeOf(signIn(app, { name: 'Late', key: late }), 401)).toBe('session.old-key');
     for (const to of ['//elsewhere.test', 'https://elsewhere.test/', '/a?b', 'plans', `/${'x'.repeat(300)}`])
       expect(
@@ -199,17 +184,17 @@ describe('the door to the shop’s network', () => {
   });
 
   it('tells who is in, and shuts one out or all others, at once and in the midst of what it reads', async () => {
-    await database.db.execute(sql`delete from sessions`);
+    await shop.db.execute(sql`delete from sessions`);
     const app = opened();
-    const [shop, tablet, phone] = [
-      await device(app, 'Shop'),
+    const [bench, tablet, phone] = [
+      await device(app, 'Bench'),
       await device(app, 'Tablet'),
       await device(app, 'Phone'),
     ];
     const list = async (): Promise<SignedIn[]> =>
-      (await asked(app, API.sessions, shop).expect(200)).body as SignedIn[];
-    expect((await list()).map(({ name }) => name).sort()).toEqual(['Phone', 'Shop', 'Tablet']);
-    expect((await list()).filter(({ here }) => here).map(({ name }) => name)).toEqual(['Shop']);
+      (await asked(app, API.sessions, bench).expect(200)).body as SignedIn[];
+    expect((await list()).map(({ name }) => name).sort()).toEqual(['Bench', 'Phone', 'Tablet']);
+    expect((await list()).filter(({ here }) => here).map(({ name }) => name)).toEqual(['Bench']);
     const listening = app.listen(0);
     await once(listening, 'listening');
     const { port } = listening.address() as AddressInfo;
@@ -228,7 +213,7 @@ describe('the door to the shop’s network', () => {
     })();
     const { id } = (await list()).find(({ name }) => name === 'Tablet')!;
     const send = (path: string): request.Test =>
-      request(app).delete(path).set('host', HOST).set('cookie', shop);
+      request(app).delete(path).set('host', HOST).set('cookie', bench);
     await send(API.oneSession(id)).expect(204);
     expect(await ended).toBe('ended');
     expect(await codeOf(asked(app, API.plans, tablet), 401)).toBe('session.needed');
@@ -237,10 +222,10 @@ describe('the door to the shop’s network', () => {
     expect(await codeOf(send(API.oneSession('no-id')), 404)).toBe('session.not-found');
     await send(API.sessions).expect(204);
     expect(await codeOf(asked(app, API.plans, phone), 401)).toBe('session.needed');
-    await asked(app, API.plans, shop).expect(200);
+    await asked(app, API.plans, bench).expect(200);
     const out = await send(API.session).expect(204);
     expect(cookieOf(out)).toContain('Expires=Thu, 01 Jan 1970');
-    expect(await codeOf(asked(app, API.plans, shop), 401)).toBe('session.needed');
+    expect(await codeOf(asked(app, API.plans, bench), 401)).toBe('session.needed');
     listening.close();
     listening.closeAllConnections();
   });
@@ -249,26 +234,26 @@ describe('the door to the shop’s network', () => {
     const news = new OwnNews();
     const app = opened({}, news);
     const cookie = await device(app, 'Tablet');
-    await database.db.execute(
+    await shop.db.execute(
       sql`update sessions set seen_at = now() - interval '2 hours', until = now() + interval '1 minute'`,
     );
     await asked(app, API.plans, cookie).expect(200);
     const [row] = (await asked(app, API.sessions, cookie)).body as SignedIn[];
     expect(Date.now() - Date.parse(row!.seenAt)).toBeLessThan(60_000);
-    await database.db.execute(sql`update sessions set until = now() - interval '1 second'`);
+    await shop.db.execute(sql`update sessions set until = now() - interval '1 second'`);
     expect(await codeOf(asked(app, API.plans, cookie), 401)).toBe('session.needed');
   });
 
   it('shuts all out when the pass phrase is another one, and nobody when it is the same', async () => {
     const app = opened();
     const cookie = await device(app, 'Tablet');
-    await readySecret(database.db, PHRASE);
+    await readySecret(shop.db, PHRASE);
     await asked(app, API.plans, cookie).expect(200);
-    const other = await readySecret(database.db, 'another phrase by now');
+    const other = await readySecret(shop.db, 'another phrase by now');
     expect(await codeOf(asked(app, API.plans, cookie), 401)).toBe('session.needed');
     const anew = opened({ secret: other });
     expect(await codeOf(signIn(anew, { name: 'Tablet', phrase: PHRASE }), 401)).toBe('session.wrong-phrase');
-    network = { ...network, secret: await readySecret(database.db, PHRASE) };
+    network = { ...network, secret: await readySecret(shop.db, PHRASE) };
   });
 
   it('answers to its names only, and to no page of another site, whoever is signed in', async () => {
@@ -298,12 +283,7 @@ describe('the door to the shop’s network', () => {
   });
 
   it('is no door where Zaffet answers only to its own machine: nobody has to sign in, and it says so', async () => {
-    const app = buildApp({
-      db: database.db,
-      log: pino({ level: 'silent' }),
-      sheets,
-      webDirectory: folder.path,
-    });
+    const app = shop.build();
     expect((await request(app).get(API.session).expect(200)).body as DoorAnswer).toEqual({
       network: false,
       name: null,

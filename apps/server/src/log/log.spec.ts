@@ -2,15 +2,11 @@ import { API, filePlan, type LogAnswer, type LogQuery, type Plan, type RunBodies
 import { parseEvents } from '@zaffet/contract/runs';
 import { newPlan, type School } from '@zaffet/workshop';
 import { type Express } from 'express';
-import { pino } from 'pino';
 import request from 'supertest';
-import { buildApp } from '../app';
-import { openEmbedded, type OpenDatabase } from '../db/client';
 import { logEntries, runEvents, runs } from '../db/schema';
 import { eq } from 'drizzle-orm';
 import { takeEvents } from '../runs/queries';
-import { SheetMaker } from '../sheet/maker';
-import { mustNotFail, scratchFolder } from '../testing';
+import { specShop } from '../testing/specShop';
 
 let n = 0;
 const id = (): string => `l${++n}`;
@@ -29,20 +25,12 @@ interface Told {
 }
 
 describe('the log', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let app: Express;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
-    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path });
+    app = shop.build();
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   async function tell(run: string, name: string, told: Told): Promise<Plan> {
     const made = newPlan(told.school, name, 7, `${told.day}T08:00:00.000Z`, id);
@@ -89,7 +77,7 @@ describe('the log', () => {
       offsetMs: 0,
       ...body,
     }));
-    await takeEvents(database.db, run, parseEvents({ events }).events);
+    await takeEvents(shop.db, run, parseEvents({ events }).events);
     return plan;
   }
   const ask = async (query: LogQuery): Promise<LogAnswer> =>
@@ -151,9 +139,9 @@ describe('the log', () => {
     const bare = found.length;
     await tell('glued', 'Glue alone', { school: 'fissures', day: '2020-01-01', text: '', clear: true });
     expect((await ask({ colour: '#2f4f4f' })).count).toBe(bare);
-    await database.db.delete(logEntries).where(eq(logEntries.run, 'glued'));
-    await database.db.delete(runEvents).where(eq(runEvents.run, 'glued'));
-    await database.db.delete(runs).where(eq(runs.id, 'glued'));
+    await shop.db.delete(logEntries).where(eq(logEntries.run, 'glued'));
+    await shop.db.delete(runEvents).where(eq(runEvents.run, 'glued'));
+    await shop.db.delete(runs).where(eq(runs.id, 'glued'));
   });
 
   it('finds by way of working, medium, figures, air, verdict and date', async () => {
@@ -185,7 +173,7 @@ describe('the log', () => {
       }),
     );
     await takeEvents(
-      database.db,
+      shop.db,
       'shutter',
       parseEvents({
         events: [

@@ -3,14 +3,10 @@ import { parseEvents } from '@zaffet/contract/runs';
 import { newPlan } from '@zaffet/workshop';
 import { type Express } from 'express';
 import { createHash } from 'node:crypto';
-import { pino } from 'pino';
 import { PNG } from 'pngjs';
 import request from 'supertest';
-import { buildApp } from '../app';
-import { openEmbedded, type OpenDatabase } from '../db/client';
 import { takeEvents } from '../runs/queries';
-import { SheetMaker } from '../sheet/maker';
-import { mustNotFail, scratchFolder } from '../testing';
+import { specShop } from '../testing/specShop';
 
 const hashOf = (bytes: Buffer): string => createHash('sha256').update(bytes).digest('hex');
 /** A picture of noise, so that it does not pack. */
@@ -40,27 +36,13 @@ function jpeg(width: number, height: number): Buffer {
 }
 
 describe('photographs', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let app: Express;
   const MOST = 1_000_000;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
-    app = buildApp({
-      db: database.db,
-      log: pino({ level: 'silent' }),
-      sheets,
-      webDirectory: folder.path,
-      photosMost: MOST,
-    });
+    app = shop.build({ photosMost: MOST });
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   const put = (hash: string, bytes: Buffer, type = 'image/png', screen = false): request.Test =>
     request(app)
@@ -145,8 +127,8 @@ describe('photographs', () => {
       back('a-3'),
       back('a-6'),
     ];
-    await takeEvents(database.db, 'a', events('a', first));
-    await takeEvents(database.db, 'b', events('b', [shows(two!)]));
+    await takeEvents(shop.db, 'a', events('a', first));
+    await takeEvents(shop.db, 'b', events('b', [shows(two!)]));
     const room = (await request(app).get(API.photosUnshown).expect(200)).body as PhotosRoom;
     expect(room).toEqual({ count: 1, bytes: one!.length });
     const before = await kept();

@@ -12,12 +12,9 @@ import { type Express } from 'express';
 import fc from 'fast-check';
 import { once } from 'node:events';
 import { type AddressInfo } from 'node:net';
-import { pino } from 'pino';
 import request from 'supertest';
-import { buildApp } from '../app';
-import { openEmbedded, type OpenDatabase } from '../db/client';
-import { SheetMaker } from '../sheet/maker';
-import { mustNotFail, planNamed, scratchFolder } from '../testing';
+import { planNamed } from '../testing';
+import { specShop } from '../testing/specShop';
 
 const SEED = 20261128;
 /** Runs cut into batches; `CUTS=200` by hand. */
@@ -25,21 +22,13 @@ const CUTS = Number(process.env['CUTS'] ?? 20);
 const plan = planNamed('Lid');
 
 describe('runs', () => {
-  const folder = scratchFolder();
-  const sheets = new SheetMaker();
-  let database: OpenDatabase;
+  const shop = specShop();
   let app: Express;
   let devices = 0;
 
   beforeAll(async () => {
-    database = await openEmbedded(folder.path, mustNotFail);
-    app = buildApp({ db: database.db, log: pino({ level: 'silent' }), sheets, webDirectory: folder.path });
+    app = shop.build();
   }, 60000);
-  afterAll(async () => {
-    await sheets.close();
-    await database.close();
-    folder.remove();
-  });
 
   /** A device of its own, whose events count from 1. */
   function device(): (kind: RunEvent['kind'], body?: object) => RunEvent {

@@ -6,11 +6,19 @@ import {
   type RunAnswer,
   type StoredPlan,
 } from '@zaffet/contract';
-import { createHash, randomFillSync } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { type Launched, launch, planNamed, scratchFolder, send } from './index';
+import {
+  hashOf,
+  type Launched,
+  launch,
+  photographOf,
+  planNamed,
+  putPhotograph,
+  scratchFolder,
+  send,
+} from './index';
 
 const POWER = fileURLToPath(new URL('./power.mjs', import.meta.url));
 
@@ -108,22 +116,13 @@ class Tablet {
   }
 }
 
-/** The head of a JPEG; what follows is noise, for its bytes are all that is looked at. */
-const JPEG_HEAD = Buffer.from('ffd8ffe000104a46494600010100000100010000ffc0000b080300040001011100', 'hex');
 const PHOTO_BYTES = 150_000;
-const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
 function takePhotos(url: string, { photos }: Acknowledged): Promise<void> {
   return untilDeath(async () => {
-    const bytes = randomFillSync(Buffer.alloc(PHOTO_BYTES));
-    JPEG_HEAD.copy(bytes);
-    const hash = hashOf(bytes);
-    const answer = await fetch(url + API.photo(hash), {
-      method: 'PUT',
-      headers: { 'content-type': 'image/jpeg' },
-      body: bytes,
-    });
-    if (answer.status === 204) photos.add(hash);
+    const photograph = photographOf(PHOTO_BYTES);
+    const { status } = await putPhotograph(url, photograph);
+    if (status === 204) photos.add(photograph.hash);
   });
 }
 

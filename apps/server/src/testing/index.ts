@@ -1,6 +1,7 @@
-import { type Plan } from '@zaffet/contract';
+import { API, type Plan } from '@zaffet/contract';
 import { newPlan } from '@zaffet/workshop';
 import { type ChildProcess, spawn } from 'node:child_process';
+import { createHash, randomFillSync } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -25,6 +26,29 @@ export function planNamed(name: string): Plan {
   let next = 0;
   return newPlan('dried-medium', name, 5, '2026-05-12T08:00:00.000Z', () => `id-${++next}`);
 }
+
+/** The head of a JPEG; what follows is noise, for its bytes are all that the server looks at. */
+const JPEG_HEAD = Buffer.from('ffd8ffe000104a46494600010100000100010000ffc0000b080300040001011100', 'hex');
+
+/** A photograph like no other, of so many bytes. */
+export function photographOf(size: number): { readonly bytes: Buffer; readonly hash: string } {
+  const bytes = randomFillSync(Buffer.alloc(size));
+  JPEG_HEAD.copy(bytes);
+  return { bytes, hash: hashOf(bytes) };
+}
+/** SHA-256, in hexadecimal digits. */
+export const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+/** Puts a photograph into a Zaffet. */
+export const putPhotograph = (
+  url: string,
+  { bytes, hash }: { bytes: Buffer; hash: string },
+): Promise<Response> =>
+  fetch(url + API.photo(hash), {
+    method: 'PUT',
+    headers: { 'content-type': 'image/jpeg' },
+    body: new Uint8Array(bytes),
+  });
 
 /** A Zaffet of its own process. */
 export interface Launched {

@@ -8,8 +8,7 @@ import {
   type StaleAnswer,
   type StoredPlan,
 } from '@zaffet/contract';
-import { createHash, randomFillSync } from 'node:crypto';
-import { launch, planNamed, send } from './index';
+import { hashOf, launch, photographOf, planNamed, putPhotograph, send } from './index';
 import { type TestPostgres } from './postgres';
 
 /** What came of two Zaffets on one database, whose server died under them. */
@@ -26,14 +25,12 @@ export interface Together {
 }
 
 const RUN = 'together';
-const JPEG_HEAD = Buffer.from('ffd8ffe000104a46494600010100000100010000ffc0000b080300040001011100', 'hex');
 const PHOTO_BYTES = 60_000;
 const MADE = 3;
 /** The event that ends the run. */
 const LAST = 'ended';
 
 const rest = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
 /** Two Zaffets on one PostgreSQL server, with savers, tablets, cameras, seekers and followers at both. */
 class Shop {
@@ -115,16 +112,11 @@ class Shop {
   /** The same picture goes to both. */
   async camera(): Promise<void> {
     await this.always(async () => {
-      const bytes = randomFillSync(Buffer.alloc(PHOTO_BYTES));
-      JPEG_HEAD.copy(bytes);
-      const hash = hashOf(bytes);
-      const headers = { 'content-type': 'image/jpeg' };
+      const photograph = photographOf(PHOTO_BYTES);
       for (const { status } of await Promise.all(
-        this.urls.map((url) =>
-          Shop.sound(fetch(url + API.photo(hash), { method: 'PUT', headers, body: bytes })),
-        ),
+        this.urls.map((url) => Shop.sound(putPhotograph(url, photograph))),
       ))
-        if (status === 204) this.photos.add(hash);
+        if (status === 204) this.photos.add(photograph.hash);
         else this.wrong.push(`a photograph was answered with ${status}`);
       await rest(100);
     });
