@@ -95,6 +95,11 @@ export const QUESTION_WORDS: Readonly<
     how: 'Several thicknesses of what lies below, each after several waits.',
     none: NOTHING_CRACKS,
   },
+  thinned: {
+    name: 'Full, or half and half?',
+    how: 'What lies below as it comes, with as much water, and between, all equally wet.',
+    none: NOTHING_CRACKS,
+  },
   chips: {
     name: 'Does it chip?',
     how: 'Over what it lies on, thicker, and without it; after several waits; with what takes paint off once and twice over.',

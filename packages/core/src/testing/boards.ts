@@ -1,9 +1,18 @@
 import { onTables } from '../basis';
 import { asRead, calibrate, type Cell, foretell, type Reading, SCATTER } from '../calibrate';
-import { type FactorKey, type Learned, PRIOR_SPREAD, type FactorKind } from '../media';
+import {
+  type FactorKey,
+  type FactorKind,
+  type Learned,
+  medium,
+  type MediumParameter,
+  type OwnMedium,
+  PARAMETERS,
+  PRIOR_SPREAD,
+} from '../media';
 import { normalQuantile } from '../numeric/normal';
 import { uniform } from '../numeric/hash';
-import { type PanelPlan } from '../plan';
+import { isFilm, type PanelPlan } from '../plan';
 import { after, coat, FIRST, planOf, room } from './plans';
 
 /*
@@ -45,6 +54,7 @@ export const BOARD_SCHOOLS = {
 
 /** What the fit is not told. */
 export interface World {
+  /** Levers of the model are off, and so is what no board is asked of the media. */
   readonly structure: boolean;
   readonly outliers: boolean;
   /** Boards are made in other air than what is asked afterwards. */
@@ -99,6 +109,45 @@ export function hiddenShop(school: BoardSchool, seed: number): Learned {
   };
 }
 
+/**
+ * A shop's media as they really are: what no board is asked is another too, drawn as learning's measurements had it [sd of
+ * ln]: the strain a film breaks at, how soon it relaxes, the water it holds on to.
+ */
+function hiddenMedia(school: BoardSchool, seed: number): readonly OwnMedium[] {
+  const by = (name: MediumParameter, like: string, sd: number, channel: number): Record<string, number> => {
+    const { min, max } = PARAMETERS[name];
+    const value = medium(like)[name] * Math.exp(sd * draw(seed, channel));
+    return { [name]: Math.min(max, Math.max(min, value)) };
+  };
+  return [
+    {
+      key: 'below-as-it-is',
+      name: 'below',
+      like: school.below,
+      changes: by('boundWater', school.below, 0.3, 50),
+    },
+    {
+      key: 'top-as-it-is',
+      name: 'top',
+      like: school.top,
+      changes: {
+        ...by('breakStrain', school.top, 0.2, 51),
+        ...by('relaxationTime', school.top, 0.5, 52),
+      },
+    },
+  ];
+}
+
+/** A plan with the media as they really are. */
+function asItIs(plan: PanelPlan, school: BoardSchool, seed: number): PanelPlan {
+  const media = hiddenMedia(school, seed);
+  const steps = plan.steps.map((step) => {
+    const own = media.find(({ key }) => key === `${step.id}-as-it-is`);
+    return own === undefined || !isFilm(step) ? step : { ...step, medium: own.key };
+  });
+  return { ...plan, media, steps };
+}
+
 /** What a cell would come to on the mean of many boards, in the readings' own units; null where there is nothing. */
 export function trueReadings(
   school: BoardSchool,
@@ -108,7 +157,8 @@ export function trueReadings(
   { structure }: World,
   otherAir: boolean,
 ): Partial<Record<Reading, number>> {
-  const plan = cellPlan(school, below, top, wait, otherAir);
+  const known = cellPlan(school, below, top, wait, otherAir);
+  const plan = structure ? asItIs(known, school, seed) : known;
   const every = cellOf('true', plan, {
     chips: school.reads.includes('chips' as Reading) ? 0.5 : undefined,
   } as Cell['read']);

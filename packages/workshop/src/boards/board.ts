@@ -25,10 +25,19 @@ import { schoolPlans } from '../recipes';
  * carried out at the bench and measured as a piece is. Its cells are those that teach most about what is asked.
  */
 
-export const BOARD_QUESTIONS = ['how-thick', 'when', 'both', 'chips', 'work', 'seals', 'school'] as const;
+export const BOARD_QUESTIONS = [
+  'how-thick',
+  'when',
+  'both',
+  'thinned',
+  'chips',
+  'work',
+  'seals',
+  'school',
+] as const;
 /**
  * What a board is to tell: how thick films give the look that is wanted, when to lay the coat that cracks, or both; what
- * of it chips, over what it lies on and without that; how much the tool takes that shows most, or how much hot air does;
+ * becomes of it where the film below goes on full, half and half, or between; what of it chips, over what it lies on and without that; how much the tool takes that shows most, or how much hot air does;
  * what it looks like under each seal, to be carried into the room; which way of working comes nearest to the look.
  */
 export type BoardQuestion = (typeof BOARD_QUESTIONS)[number];
@@ -43,6 +52,8 @@ const BELOW = [0.6, 0.8, 1, 1.25, 1.6] as const;
 const TOP = [0.75, 1, 1.35] as const;
 /** Waits tried, of what the finish has. */
 const WAITS = [0.35, 0.6, 1, 1.6, 2.5] as const;
+/** Water for each part of what lies below, from as it comes to half and half; common practice. */
+const THINNED = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.65, 0.8, 1] as const;
 /** Later than a state that is waited for [min]. */
 const LATER = [0, 20, 60] as const;
 /** Rounds of what takes paint off, of what the finish has. */
@@ -71,13 +82,15 @@ interface Variant {
   readonly top: number;
   readonly start: PlanStep['start'];
   readonly work?: number;
+  /** Of the film below; as the finish has it where left out. */
+  readonly dilution?: number;
 }
 
 /** A smaller share that has chipped nobody sees. */
 const SEEN = 0.005;
 
 /** What a board is asked that varies one finish. */
-type OwnQuestion = 'how-thick' | 'when' | 'both' | 'chips';
+type OwnQuestion = 'how-thick' | 'when' | 'both' | 'thinned' | 'chips';
 
 function variantsOf(question: OwnQuestion, { start }: PlanStep): Variant[] {
   const thick: Variant[] = BELOW.flatMap((below) => TOP.map((top) => ({ below, top, start })));
@@ -92,7 +105,8 @@ function variantsOf(question: OwnQuestion, { start }: PlanStep): Variant[] {
         : [start];
   const timed = starts.flatMap((own) => TOP.map((top) => ({ below: 1, top, start: own })));
   const both = starts.flatMap((own) => BELOW.map((below) => ({ below, top: 1, start: own })));
-  if (question !== 'chips') return { 'how-thick': thick, when: timed, both }[question];
+  const thinned = THINNED.map((dilution): Variant => ({ below: 1, top: 1, start, dilution }));
+  if (question !== 'chips') return { 'how-thick': thick, when: timed, both, thinned }[question];
   const grounds = starts.flatMap((own) => [0, 1, 1.6].map((below) => ({ below, top: 1, start: own })));
   return WORK.flatMap((work) => grounds.map((ground) => ({ ...ground, work })));
 }
@@ -116,7 +130,15 @@ function cellSteps(
     if (step.id === top.id && step.kind === 'coat')
       return [{ ...step, thicknessUm: Math.round(step.thicknessUm * by.top), start: by.start }];
     if (step.id === below.id && isFilmStep(step))
-      return by.below === 0 ? [] : [{ ...step, thicknessUm: Math.round(step.thicknessUm * by.below) }];
+      return by.below === 0
+        ? []
+        : [
+            {
+              ...step,
+              thicknessUm: Math.round(step.thicknessUm * by.below),
+              dilution: by.dilution ?? step.dilution,
+            },
+          ];
     if (step.kind === 'distress' && by.work !== undefined)
       return [{ ...step, rounds: Math.min(LIMITS.rounds.max, step.rounds * by.work) }];
     return [step];

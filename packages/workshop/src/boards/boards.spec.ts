@@ -85,6 +85,28 @@ describe('a board', () => {
     for (const { steps } of [...thick, ...timed]) expect(steps.at(-1)!.kind).toBe('coat');
   });
 
+  it('tries glue from full to half and half, and expects a finer web of the thinner', () => {
+    const { plan, expected } = made('thinned', 9, planOf('hide-glue'));
+    const thinned = plan.finishes.map(({ steps }) =>
+      steps.flatMap((step) => ('dilution' in step && step.medium === 'hide' ? [step.dilution] : [])),
+    );
+    expect(thinned.every(({ length }) => length === 1)).toBeTrue();
+    const rising = thinned
+      .map(([dilution], i) => ({ dilution: dilution!, spacing: expected[i]!.spacing! }))
+      .sort((a, b) => a.dilution - b.dilution);
+    expect([rising[0]!.dilution, rising.at(-1)!.dilution]).toEqual([0, 1]);
+    // Practitioners do not agree on the direction; the model says finer, and boards decide.
+    rising.reduce((before, now) => {
+      expect(now.spacing).toBeLessThan(before.spacing);
+      return now;
+    });
+    // Nothing else is another: films, moments and what lies on top.
+    const others = plan.finishes.map(({ steps }) =>
+      JSON.stringify(steps.map(({ id: _, ...step }) => ({ ...step, dilution: 0 }))),
+    );
+    expect(new Set(others).size).toBe(1);
+  });
+
   it('leaves less open with each cell', () => {
     for (const { teaches } of [made('how-thick'), made('chips', 5, milky)])
       [teaches!.before, ...teaches!.after].reduce((last, now) => {
