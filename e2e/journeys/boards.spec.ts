@@ -26,7 +26,7 @@ test('a board that was measured: what it teaches is used, everywhere, and taken 
   await page.goto(`${server.at}/boards`);
   const learned = page.getByRole('region', { name: 'What was learned' });
   await expect(learned).toContainText('by the tables');
-  await expect(learned).toContainText(/White glue slips \d+ % more than the table; sure to within/);
+  await expect(learned).toContainText(/White glue slips \d+\s% more than the table; sure to within/);
   await expect(page.getByRole('row').filter({ hasText: 'Cell 1' })).toContainText('6.1 mm');
 
   // A cell left out moves what is learned; put back, it is as before.

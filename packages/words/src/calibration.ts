@@ -182,6 +182,9 @@ const TOLD: Readonly<Record<FactorKind, (subject: string, by: string) => string>
 /** Nearer than this nobody would tell the difference. */
 const ALIKE = 0.02;
 
+/** A number and its sign stay on one line. */
+const inPerCent = (value: number): string => `${figures(value)}\u00a0%`;
+
 /** What was learned of a factor, and how sure that is: "Chalk paint shrinks 12 % more than the table; sure to within 8 %". */
 export function lessonText({ key, factor, within }: Lesson, media: Parameters<typeof mediumName>[1]): string {
   const [kind, of = ''] = key.split(':') as [FactorKind, string?];
@@ -192,6 +195,6 @@ export function lessonText({ key, factor, within }: Lesson, media: Parameters<ty
   const by =
     share < ALIKE
       ? 'as the table says'
-      : `${figures(100 * share)} % ${factor > 1 ? more : less} than the table`;
-  return `${TOLD[kind](subject, by)}; sure to within ${figures(100 * (within - 1))} %.`;
+      : `${inPerCent(100 * share)} ${factor > 1 ? more : less} than the table`;
+  return `${TOLD[kind](subject, by)}; sure to within ${inPerCent(100 * (within - 1))}.`;
 }
