@@ -70,14 +70,16 @@ export function buildApp({
     ...contentPolicy(network?.secure ?? true),
     compression({ threshold: SMALL }),
   );
-  app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }), (_request, response, next) => {
+  app.use('/api', (_request, response, next) => {
     response.set('cache-control', 'no-store');
     next();
   });
   app.get(API.health, (_request, response) => {
     response.json({ status: 'ready' });
   });
+  // Before anything large is read: of a stranger nothing is.
   app.use(doorRoutes(db, network, news));
+  app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }));
   app.use(planRoutes(db, sheets));
   app.use(shelfRoutes(db));
   app.use(shopRoutes(db));

@@ -1,10 +1,11 @@
 import { X509Certificate } from 'node:crypto';
 import { once } from 'node:events';
-import { mkdtempSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, request } from 'node:https';
 import { type AddressInfo, isIP } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { CannotStart } from '../start/cannot';
 import { makeAuthority, makeServerCertificate, type Pair } from './authority';
 import { readyKeys, serves } from './keys';
 
@@ -102,6 +103,20 @@ describe("the shop's own authority", () => {
     expect(renamed.authority.cert).not.toBe(first.authority.cert);
     expect(await judged(renamed.authority, renamed.server, 'other.test')).toBe('trusted');
     rmSync(join(folder, '..'), { recursive: true });
+  });
+
+  it('says what to do where its files cannot be kept, or are damaged', async () => {
+    const root = mkdtempSync(join(tmpdir(), 'zaffet-keys-'));
+    const folder = join(root, 'keys');
+    await readyKeys(folder, REACHED, 'A shop');
+    writeFileSync(join(folder, 'authority.crt'), 'no certificate');
+    await expectAsync(readyKeys(folder, REACHED, 'A shop')).toBeRejectedWithError(
+      CannotStart,
+      /in .*keys cannot be used .*remove what is in it/,
+    );
+    writeFileSync(join(root, 'file'), '');
+    await expectAsync(readyKeys(join(root, 'file'), REACHED, 'A shop')).toBeRejectedWithError(CannotStart);
+    rmSync(root, { recursive: true });
   });
 
   it('does not serve on with a certificate whose end is near', () => {

@@ -150,6 +150,16 @@ describe('the door to the shop’s network', () => {
     }
   });
 
+  it('reads nothing large of a stranger', async () => {
+    const app = opened();
+    const large = { name: 'x', phrase: 'p'.repeat(100_000) };
+    expect(await codeOf(signIn(app, large), 400)).toBe('session.invalid');
+    const plan = { ...filePlan(planNamed('Large')), name: 'p'.repeat(13_000_000) };
+    expect(await codeOf(request(app).post(API.plans).set('host', HOST).send(plan), 401)).toBe(
+      'session.needed',
+    );
+  });
+
   it('lets one device in by an invitation, once, within its time', async () => {
     const app = opened();
     const cookie = await device(app, 'Shop');

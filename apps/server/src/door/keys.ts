@@ -1,6 +1,7 @@
 import { X509Certificate } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { CannotStart, causeOf } from '../start/cannot';
 import { makeAuthority, makeServerCertificate, type Pair, type Reached } from './authority';
 
 const DAY = 86_400_000;
@@ -45,8 +46,23 @@ export function serves({ cert }: Pair, authority: Pair, { names, addresses }: Re
  * The shop's own authority and the server's certificate, kept in files beside the data and made where they are missing.
  * The certificate is made anew when the addresses changed or its end is near; the authority stays, so that devices go on
  * trusting it, unless there are names now that it may not vouch for.
+ * @throws CannotStart where they cannot be kept, or read
  */
 export async function readyKeys(
+  folder: string,
+  reached: Reached,
+  label: string,
+): Promise<{ authority: Pair; server: Pair; fingerprint: string }> {
+  try {
+    return await keysIn(folder, reached, label);
+  } catch (error) {
+    throw new CannotStart(
+      `The keys of the workshop's certificate in ${folder} cannot be used (${causeOf(error)}). Make the folder writable, or remove what is in it to have new ones, which every device must be told to trust again.`,
+    );
+  }
+}
+
+async function keysIn(
   folder: string,
   reached: Reached,
   label: string,

@@ -1,6 +1,6 @@
 import { API, type DoorAnswer, fault, type Invitation, type SignedIn, ZaffetError } from '@zaffet/contract';
 import { parseInvitation, parseSignIn } from '@zaffet/contract/door';
-import { type RequestHandler, Router } from 'express';
+import express, { type ErrorRequestHandler, type RequestHandler, Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import QRCode from 'qrcode';
 import { type Database } from '../db/client';
@@ -24,6 +24,11 @@ const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/;
 
 /** Beneath `/api`. */
 const HEALTH = API.health.slice('/api'.length);
+
+/** Neither a phrase nor a path is longer. */
+const small = express.json({ limit: '4kb', strict: false });
+const tooLarge: ErrorRequestHandler = (error: { type?: string }, _request, _response, next) =>
+  next(error.type === 'entity.too.large' ? new ZaffetError(fault('session.invalid')) : error);
 
 const picture = (address: string): Promise<string> =>
   QRCode.toString(address, { type: 'svg', errorCorrectionLevel: 'M', margin: 2 });
@@ -59,7 +64,7 @@ export function doorRoutes(db: Database, network: Network | null, news: Newsroom
     const device = token === null ? null : await deviceOf(db, token);
     response.json({ network: true, name: device?.name ?? null } satisfies DoorAnswer);
   });
-  router.post(API.session, slow, async (request, response) => {
+  router.post(API.session, slow, small, async (request, response) => {
     const told = parseSignIn(request.body);
     if ('key' in told) await takeInvitation(db, told.key);
     else if (!(await fits(told.phrase, secret))) throw new ZaffetError(fault('session.wrong-phrase'));
@@ -93,7 +98,7 @@ export function doorRoutes(db: Database, network: Network | null, news: Newsroom
     response.status(204).end();
     news.tell('out', { id });
   });
-  router.post(API.invitations, async (request, response) => {
+  router.post(API.invitations, small, async (request, response) => {
     const { to } = parseInvitation(request.body);
     const { key, until } = await invite(db);
     const address = invitationAddress(network.address, to, key);
@@ -106,5 +111,6 @@ export function doorRoutes(db: Database, network: Network | null, news: Newsroom
     };
     response.status(201).json(invitation);
   });
+  router.use(tooLarge);
   return router;
 }

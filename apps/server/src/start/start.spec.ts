@@ -282,6 +282,8 @@ describe('docs/settings.md', () => {
     const sources = [
       './settings.ts',
       './cannot.ts',
+      './listen.ts',
+      '../door/keys.ts',
       '../main.ts',
       '../db/before.ts',
       '../db/client.ts',
