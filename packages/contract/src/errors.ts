@@ -108,7 +108,8 @@ export const ERRORS = {
   },
   'request.too-large': {
     status: 413,
-    message: 'This is larger than 12 MB; a plan file is some kB, with painted maps some hundred.',
+    message:
+      'This is larger than the 12 MB that Zaffet takes; a plan file is some kB. Leave out painted maps that are not needed, or make two plans of it.',
   },
   'request.unreadable': {
     status: 400,

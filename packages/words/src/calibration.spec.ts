@@ -15,7 +15,9 @@ describe('what was learned, in words', () => {
     expect(lessonText(lesson('air', 0.8), [])).toBe(
       'The shop dries 20\u00a0% slower than the table; sure to within 12\u00a0%.',
     );
-    expect(lessonText(lesson('dry:chalk', 1.25), [])).toMatch(/^Water leaves .* 25\s% quicker than the table/);
+    expect(lessonText(lesson('dry:chalk', 1.25), [])).toMatch(
+      /^Water leaves .* 25\s% quicker than the table/,
+    );
     expect(lessonText(lesson('tough:milk', 0.7), [])).toMatch(
       /bears 30\s% less than the table before it cracks/,
     );
@@ -57,6 +59,8 @@ describe('what was learned, in words', () => {
 
   it('names media of the painter’s own', () => {
     const own = { key: 'own-1', name: 'Old tin', like: 'chalk', changes: {} };
-    expect(lessonText(lesson('strain:own-1', 1.5), [own] as never)).toContain('Old tin shrinks 50\u00a0% more');
+    expect(lessonText(lesson('strain:own-1', 1.5), [own] as never)).toContain(
+      'Old tin shrinks 50\u00a0% more',
+    );
   });
 });

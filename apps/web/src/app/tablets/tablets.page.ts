@@ -13,6 +13,9 @@ import { RunBox } from '../runs/run-box';
 
 /** Pairs of a fingerprint on a line. */
 const PAIRS = 8;
+/** How long what waits may take to be sent before it is told: so many looks, so far apart [ms]. */
+const LOOKS = 20;
+const LOOK_AFTER = 100;
 const asPicture = (svg: string): string => `data:image/svg+xml,${encodeURIComponent(svg)}`;
 
 /** Devices of the workshop: how another one comes in, which are in, and how they are shut out. */
@@ -101,16 +104,23 @@ export class TabletsPage {
     });
   }
 
+  private unsent(): number {
+    return (
+      this.plans.all().length +
+      this.shelf.all().length +
+      this.runs.state().unsent +
+      this.photos.state().unsent
+    );
+  }
+
   /** What waits is sent first, and told where some of it still waits. */
   protected signOut(sure: boolean): Promise<void> {
     return this.trying(async () => {
       for (const box of [this.plans, this.shelf]) box.flush();
       for (const box of [this.runs, this.photos]) box.poke();
-      const waiting =
-        this.plans.all().length +
-        this.shelf.all().length +
-        this.runs.state().unsent +
-        this.photos.state().unsent;
+      for (let look = 0; look < LOOKS && this.unsent() > 0 && !sure; look++)
+        await new Promise((resolve) => setTimeout(resolve, LOOK_AFTER));
+      const waiting = this.unsent();
       this.waiting.set(waiting);
       if (waiting === 0 || sure) await this.door.signOut();
     });
