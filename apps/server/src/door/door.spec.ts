@@ -240,15 +240,47 @@ describe('the door to the shop’s network', () => {
     listening.closeAllConnections();
   });
 
-  it('lets a device shut out elsewhere go, and one that was not seen for a month', async () => {
+  it('lets lines go where another Zaffet shut a device out, or may have', async () => {
     const news = new OwnNews();
     const app = opened({}, news);
+    const cookie = await device(app, 'Tablet');
+    const all = (await asked(app, API.sessions, cookie)).body as SignedIn[];
+    const { id } = all.find(({ here }) => here)!;
+    const listening = app.listen(0);
+    await once(listening, 'listening');
+    const { port } = listening.address() as AddressInfo;
+    const line = async (): Promise<Promise<string>[]> => {
+      const { body } = await fetch(`http://127.0.0.1:${port}${API.runStream('any')}`, {
+        headers: { cookie },
+      });
+      const reader = body!.getReader();
+      await reader.read();
+      return [
+        reader.read().then(
+          ({ done }) => (done ? 'ended' : 'goes on'),
+          () => 'ended',
+        ),
+      ];
+    };
+    const [first] = await line();
+    news.tell('out', { id: 'somebody else' });
+    news.tell('out', { id });
+    expect(await first).toBe('ended');
+    const [second] = await line();
+    news.tell('missed', null);
+    expect(await second).toBe('ended');
+    listening.close();
+    listening.closeAllConnections();
+  });
+
+  it('lets go of one that was not seen for a month', async () => {
+    const app = opened();
     const cookie = await device(app, 'Tablet');
     await shop.db.execute(
       sql`update sessions set seen_at = now() - interval '2 hours', until = now() + interval '1 minute'`,
     );
     await asked(app, API.plans, cookie).expect(200);
-    const [row] = (await asked(app, API.sessions, cookie)).body as SignedIn[];
+    const row = ((await asked(app, API.sessions, cookie)).body as SignedIn[]).find(({ here }) => here);
     expect(Date.now() - Date.parse(row!.seenAt)).toBeLessThan(60_000);
     await shop.db.execute(sql`update sessions set until = now() - interval '1 second'`);
     expect(await codeOf(asked(app, API.plans, cookie), 401)).toBe('session.needed');

@@ -50,6 +50,10 @@ export function signedInOnly(
   news.hear('out', ({ id }) => {
     for (const response of open.get(id) ?? []) response.destroy();
   });
+  // Of somebody who was shut out meanwhile nothing was heard: whoever still may calls again.
+  news.hear('missed', () => {
+    for (const responses of open.values()) for (const response of responses) response.destroy();
+  });
   return async (request, response, next) => {
     const token = tokenOf(request, secure);
     const device = token === null ? null : await deviceOf(db, token);
