@@ -3,7 +3,7 @@ import { parseCalibration } from '@zaffet/contract/calibration';
 import { parseEvents } from '@zaffet/contract/runs';
 import { calibrate, leaveOneOut } from '@zaffet/core/calibrate';
 import { cellsOf, foldRun } from '@zaffet/workshop';
-import { lessonText } from '@zaffet/words';
+import { lessonText, oneAirText } from '@zaffet/words';
 import { basename } from 'node:path';
 import { readJson } from './readJson';
 
@@ -35,7 +35,7 @@ export async function calibrateFiles(paths: readonly string[]): Promise<unknown>
     told.push({ id, cells: cellsOf(id, run) });
   }
   const cells = told.flatMap(({ cells: own }) => own);
-  const { learned, lessons, compared, disagree, ended } = calibrate(cells);
+  const { learned, lessons, compared, disagree, airs, ended } = calibrate(cells);
   const { keys, mean, covariance, centre = [] } = learned;
   return {
     learned: { keys, mean, covariance, centre },
@@ -45,6 +45,7 @@ export async function calibrateFiles(paths: readonly string[]): Promise<unknown>
     compared,
     leaveOneOut: leaveOneOut(cells),
     disagree,
+    airs: { ...airs, says: oneAirText(airs) },
     ended,
   };
 }

@@ -3,7 +3,7 @@ import { type FactorKey } from '@zaffet/core/media';
 import { type PlanStep } from '@zaffet/contract';
 import { newCoat, newDistress } from '@zaffet/workshop';
 import { newHeat } from '../../workshop/src/create';
-import { boardTeaches, cellExpected, cellWork, lessonText } from './calibration';
+import { boardTeaches, cellExpected, cellWork, lessonText, oneAirText } from './calibration';
 
 const lesson = (key: FactorKey, factor: number): Lesson => ({ key, factor, within: 1.12, withinBefore: 2 });
 
@@ -55,6 +55,14 @@ describe('what was learned, in words', () => {
       { ...newDistress('b', 'bleach', { rule: 'after', waitMin: 60 }), rounds: 8 },
     ] as PlanStep[];
     expect(cellWork(bleached)).toContain(', 8 min, ');
+  });
+
+  it('asks for another day where all was measured in one air', () => {
+    const airs = { humidity: [0.54, 0.56], temperature: [293.15, 294.15] } as const;
+    expect(oneAirText(airs)).toMatch(/in one air \(2[01] °C, 55 %\).* damper or a warmer day/);
+    expect(oneAirText(airs, 'imperial')).toContain('°F');
+    expect(oneAirText({ ...airs, humidity: [0.45, 0.66] })).toBeNull();
+    expect(oneAirText({ ...airs, temperature: [289, 294] })).toBeNull();
   });
 
   it('names media of the painter’s own', () => {

@@ -1,12 +1,12 @@
 import { isFilmStep, type PlanStep } from '@zaffet/contract';
 import { type BoardNote } from '@zaffet/core/board';
-import { isShare, type Lesson, type Reading } from '@zaffet/core/calibrate';
+import { type CellAirs, isShare, type Lesson, type Reading } from '@zaffet/core/calibrate';
 import { type FactorKind } from '@zaffet/core/media';
 import { type Trust } from '@zaffet/core/photo';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import { type WishKey } from '@zaffet/core/solve';
 import { type BoardQuestion, type Teaches } from '@zaffet/workshop';
-import { duration, figures, lengthShown, perCent, type UnitSystem } from './format';
+import { celsius, duration, figures, lengthShown, perCent, type UnitSystem } from './format';
 import { mediumName, startWords, stepTitle, TOOL_NAMES } from './names';
 
 export const READING_NAMES: Readonly<Record<Reading, string>> = {
@@ -181,6 +181,18 @@ const TOLD: Readonly<Record<FactorKind, (subject: string, by: string) => string>
 };
 /** Nearer than this nobody would tell the difference. */
 const ALIKE = 0.02;
+
+/** Airs nearer than this teach like one: half a step of what a prediction loses with distance from its boards; assumed. */
+const ONE_AIR = { humidity: 0.1, kelvin: 4 };
+
+/** That a board on another day would teach more, where all was measured in one air; null where it was not. */
+export function oneAirText({ humidity, temperature }: CellAirs, units: UnitSystem = 'metric'): string | null {
+  const [damp, warm] = [humidity[1] - humidity[0], temperature[1] - temperature[0]];
+  if (damp > ONE_AIR.humidity || warm > ONE_AIR.kelvin) return null;
+  const middle = ([least, most]: readonly [number, number]): number => (least + most) / 2;
+  const air = `${celsius(middle(temperature), units)}, ${perCent(middle(humidity))}`;
+  return `All of it was measured in one air (${air}): that cannot tell the paint from the day. A second board on a damper or a warmer day is worth more than more cells of this one.`;
+}
 
 /** A number and its sign stay on one line. */
 const inPerCent = (value: number): string => `${figures(value)}\u00a0%`;

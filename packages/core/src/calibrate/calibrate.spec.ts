@@ -131,6 +131,17 @@ describe('calibration', () => {
     expect(calibrate(turned).disagree.map((one) => one.board)).toEqual(['board 5']);
   });
 
+  it('tells between which airs the cells dried', () => {
+    const near = board(2);
+    const far = board(2, WORLDS['and other air']!).map((cell) => ({ ...cell, id: `far ${cell.id}` }));
+    const one = calibrate(near).airs;
+    expect(one.humidity[1] - one.humidity[0]).toBeLessThan(0.02);
+    const { humidity, temperature } = calibrate([...near, ...far]).airs;
+    expect(humidity).toEqual([jasmine.any(Number), jasmine.any(Number)]);
+    expect(humidity[1] - humidity[0]).toBeCloseTo(0.2, 1);
+    expect(temperature[1] - temperature[0]).toBeCloseTo(5, 0);
+  });
+
   it('refuses what says nothing', () => {
     expect(() => calibrate([])).toThrowError(/at least one cell/);
     expect(() => calibrate([cellOf('a', cellPlan(medium, 100, 85, 2700))])).toThrowError(/at least one cell/);

@@ -13,7 +13,15 @@ import {
   residualsOf,
   SCATTER,
 } from './answers';
-import { type Calibration, type Cell, type Compared, isShare, type Reading, type Told } from './types';
+import {
+  type Calibration,
+  type Cell,
+  type CellAirs,
+  type Compared,
+  isShare,
+  type Reading,
+  type Told,
+} from './types';
 
 /** No factor leaves the tables by more than this [ln]. */
 const MOST = 2.5;
@@ -91,6 +99,7 @@ export function calibrate(cells: readonly Cell[]): Calibration {
   return {
     learned,
     centres,
+    airs: airsOf(used),
     ended: found.ended,
     lessons: keys.map((key, k) => ({
       key,
@@ -195,6 +204,16 @@ function disagreeing(
   return [...sums].flatMap(([board, { off, count }]) =>
     count > 1 && off / count > DISAGREES ? [{ board, off: Math.sqrt(off / count) }] : [],
   );
+}
+
+/** The air when the top coats of cells were laid, from the least to the most of it. */
+function airsOf(cells: readonly Cell[]): CellAirs {
+  const samples = cells.map((cell) => answersOf(cell, null).films.top.sample);
+  const range = (of: (sample: (typeof samples)[number]) => number): [number, number] => [
+    Math.min(...samples.map(of)),
+    Math.max(...samples.map(of)),
+  ];
+  return { humidity: range((sample) => sample.humidity), temperature: range((sample) => sample.temperature) };
 }
 
 /** Where the boards stood, by what cracks on what: means over their cells. */

@@ -58,11 +58,20 @@ export interface Lesson {
   readonly within: number;
 }
 
+/** The air that cells dried in, from the least to the most of it. */
+export interface CellAirs {
+  /** Relative, 0 to 1. */
+  readonly humidity: readonly [number, number];
+  /** [K] */
+  readonly temperature: readonly [number, number];
+}
+
 export interface Calibration {
   readonly learned: Learned;
   readonly lessons: readonly Lesson[];
   readonly compared: readonly Compared[];
   readonly centres: readonly BoardCentre[];
+  readonly airs: CellAirs;
   readonly ended: 'converged' | 'no-better' | 'max';
   /** Boards whose readings the factors cannot explain together, with how far they are off: 1 as far as they scatter. */
   readonly disagree: readonly { readonly board: string; readonly off: number }[];

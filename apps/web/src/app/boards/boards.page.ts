@@ -11,6 +11,7 @@ import {
   cellWork,
   figures,
   lessonText,
+  oneAirText,
   mediumName,
   perCent,
   QUESTION_WORDS,
@@ -78,6 +79,10 @@ export class BoardsPage {
       key: lesson.key,
       text: lessonText(lesson, media),
     }));
+  });
+  protected readonly oneAir = computed(() => {
+    const airs = this.model.taught()?.calibration?.airs;
+    return airs === undefined ? null : oneAirText(airs, this.units());
   });
   protected readonly disagree = computed(() => {
     const taught = this.model.taught();
