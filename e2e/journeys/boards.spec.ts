@@ -150,9 +150,11 @@ test('a board is read whole from the simulated camera, a cell put right by hand,
 
   // By the keys: a stroke over the middle of the second cell, and back.
   await sheet.getByRole('button', { name: 'Cell 2' }).click();
+  const canvas = sheet.getByRole('img', { name: /^Cell 2.*arrow keys/ });
+  // Its figures come with its picture.
+  await expect(canvas).toBeVisible();
   const before = await figures.innerText();
   await sheet.getByRole('button', { name: 'Wipe out a crack' }).click();
-  const canvas = sheet.getByRole('img', { name: /^Cell 2.*arrow keys/ });
   await canvas.focus();
   for (const key of ['Enter', ...Array.from({ length: 6 }, () => 'Shift+ArrowRight'), 'Enter'])
     await canvas.press(key);

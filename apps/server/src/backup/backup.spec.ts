@@ -5,6 +5,7 @@ import { createHash } from 'node:crypto';
 import { createWriteStream, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { inflateRawSync } from 'node:zlib';
 import { sql } from 'drizzle-orm';
@@ -14,10 +15,14 @@ import request from 'supertest';
 import yazl from 'yazl';
 import { buildApp } from '../app';
 import { openEmbedded, type OpenDatabase } from '../db/client';
+import { keepPhoto } from '../photos/queries';
 import { createPlan, listPlans } from '../plans/queries';
 import { takeEvents } from '../runs/queries';
 import { SheetMaker } from '../sheet/maker';
-import { mustNotFail, planNamed, scratchFolder } from '../testing';
+import { mustNotFail, photographOf, planNamed, scratchFolder } from '../testing';
+import { backupOf } from './write';
+
+const PHOTOGRAPHS = 30;
 
 /** A shop of its own. */
 interface Shop {
@@ -272,6 +277,33 @@ describe('a backup', () => {
     expect([again.kinds.plans.fresh, again.kinds.plans.same, again.kinds.air.fresh]).toEqual([1, 2, 1]);
     expect(Buffer.compare(await backup(fresh), zip)).toBe(0);
     await fresh.close();
+  }, 60000);
+
+  it('lets others in between while it is written, however fast photographs follow each other', async () => {
+    const full = await openShop();
+    for (let n = 0; n < PHOTOGRAPHS; n++) {
+      const { bytes, hash } = photographOf(300_000);
+      await keepPhoto(full.database.db, hash, bytes, 1e9);
+    }
+    let turns = 0;
+    let over = false;
+    const others = (): void => {
+      turns += 1;
+      if (!over) setImmediate(others);
+    };
+    setImmediate(others);
+    /** Turns of the event loop in which something of it was written. */
+    const wrote = new Set<number>();
+    const into = new Writable({
+      write: (_piece, _encoding, done) => {
+        wrote.add(turns);
+        done();
+      },
+    });
+    await pipeline(await backupOf(full.database.db), into);
+    over = true;
+    expect(wrote.size).toBeGreaterThan(PHOTOGRAPHS);
+    await full.close();
   }, 60000);
 
   it('that is damaged, cut short, foreign or hostile is refused, and nothing is changed', async () => {
