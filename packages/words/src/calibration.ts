@@ -100,6 +100,11 @@ export const QUESTION_WORDS: Readonly<
     how: 'What lies below as it comes, with as much water, and between, all equally wet.',
     none: NOTHING_CRACKS,
   },
+  passes: {
+    name: 'How many strokes?',
+    how: 'The top coat brushed once to four times over the same place, thinner and thicker.',
+    none: NOTHING_CRACKS,
+  },
   chips: {
     name: 'Does it chip?',
     how: 'Over what it lies on, thicker, and without it; after several waits; with what takes paint off once and twice over.',
@@ -109,6 +114,11 @@ export const QUESTION_WORDS: Readonly<
     name: 'How much comes off?',
     how: 'The work that shows most, done little and much: minutes of bleach, hours before the blade, minutes before the cloth, passes, seconds of hot air.',
     none: 'No work of this finish takes anything off. Choose one with a tool or hot air in it.',
+  },
+  colours: {
+    name: 'Which colour?',
+    how: 'The last coat in the plan’s own colours, and in lighter and darker shades: to be carried into the room.',
+    none: 'Nothing of this finish has a colour.',
   },
   seals: {
     name: 'Under which seal?',

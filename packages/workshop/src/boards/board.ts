@@ -6,8 +6,10 @@ import {
   type Part,
   type Plan,
   type PlanStep,
+  plainText,
 } from '@zaffet/contract';
 import { type Candidate, type Cell, chooseCells, type Reading, SCATTER } from '@zaffet/core/calibrate';
+import { fromHex, toHex } from '@zaffet/core/colour';
 import { courseOf } from '@zaffet/core/course';
 import { forecast } from '@zaffet/core/forecast';
 import { type Wish, type WishKey, wishOutcomes, wishValues } from '@zaffet/core/solve';
@@ -30,15 +32,18 @@ export const BOARD_QUESTIONS = [
   'when',
   'both',
   'thinned',
+  'passes',
   'chips',
   'work',
+  'colours',
   'seals',
   'school',
 ] as const;
 /**
  * What a board is to tell: how thick films give the look that is wanted, when to lay the coat that cracks, or both; what
- * becomes of it where the film below goes on full, half and half, or between; what of it chips, over what it lies on and without that; how much the tool takes that shows most, or how much hot air does;
- * what it looks like under each seal, to be carried into the room; which way of working comes nearest to the look.
+ * becomes of it where the film below goes on full, half and half, or between, or where the brush goes over one place again
+ * and again; what of it chips, over what it lies on and without that; how much the tool takes that shows most, or how much hot air does;
+ * what it looks like in other colours, or under each seal, to be carried into the room; which way of working comes nearest to the look.
  */
 export type BoardQuestion = (typeof BOARD_QUESTIONS)[number];
 export const BOARD_SIZES = [3, 5, 9] as const;
@@ -54,6 +59,8 @@ const TOP = [0.75, 1, 1.35] as const;
 const WAITS = [0.35, 0.6, 1, 1.6, 2.5] as const;
 /** Water for each part of what lies below, from as it comes to half and half; common practice. */
 const THINNED = [0, 0.1, 0.2, 0.3, 0.4, 0.5, 0.65, 0.8, 1] as const;
+/** Strokes of the brush over the same place; common practice: three at most. */
+const PASSES = [1, 2, 3, 4] as const;
 /** Later than a state that is waited for [min]. */
 const LATER = [0, 20, 60] as const;
 /** Rounds of what takes paint off, of what the finish has. */
@@ -84,13 +91,15 @@ interface Variant {
   readonly work?: number;
   /** Of the film below; as the finish has it where left out. */
   readonly dilution?: number;
+  /** Of the brush over the same place; as the finish has it where left out. */
+  readonly passes?: number;
 }
 
 /** A smaller share that has chipped nobody sees. */
 const SEEN = 0.005;
 
 /** What a board is asked that varies one finish. */
-type OwnQuestion = 'how-thick' | 'when' | 'both' | 'thinned' | 'chips';
+type OwnQuestion = 'how-thick' | 'when' | 'both' | 'thinned' | 'passes' | 'chips';
 
 function variantsOf(question: OwnQuestion, { start }: PlanStep): Variant[] {
   const thick: Variant[] = BELOW.flatMap((below) => TOP.map((top) => ({ below, top, start })));
@@ -106,7 +115,10 @@ function variantsOf(question: OwnQuestion, { start }: PlanStep): Variant[] {
   const timed = starts.flatMap((own) => TOP.map((top) => ({ below: 1, top, start: own })));
   const both = starts.flatMap((own) => BELOW.map((below) => ({ below, top: 1, start: own })));
   const thinned = THINNED.map((dilution): Variant => ({ below: 1, top: 1, start, dilution }));
-  if (question !== 'chips') return { 'how-thick': thick, when: timed, both, thinned }[question];
+  const passes = PASSES.flatMap((often) =>
+    TOP.map((top): Variant => ({ below: 1, top, start, passes: often })),
+  );
+  if (question !== 'chips') return { 'how-thick': thick, when: timed, both, thinned, passes }[question];
   const grounds = starts.flatMap((own) => [0, 1, 1.6].map((below) => ({ below, top: 1, start: own })));
   return WORK.flatMap((work) => grounds.map((ground) => ({ ...ground, work })));
 }
@@ -128,7 +140,14 @@ function cellSteps(
 ): PlanStep[] {
   return steps.slice(0, last + 1).flatMap((step): PlanStep[] => {
     if (step.id === top.id && step.kind === 'coat')
-      return [{ ...step, thicknessUm: Math.round(step.thicknessUm * by.top), start: by.start }];
+      return [
+        {
+          ...step,
+          thicknessUm: Math.round(step.thicknessUm * by.top),
+          start: by.start,
+          passes: by.passes ?? step.passes,
+        },
+      ];
     if (step.id === below.id && isFilmStep(step))
       return by.below === 0
         ? []
@@ -269,6 +288,45 @@ function sealCells({ steps }: PartPlan, size: BoardSize, id: () => string): Plan
   return [...(own === null ? [] : [own]), [], ...others].slice(0, size).map((over) => [...layers, ...over]);
 }
 
+/** How far to white, or to black, the shades of a colour lie that are laid beside it. */
+const SHADES = [0.15, 0.3, 0.45, 0.6] as const;
+/** Of a name, for what a shade is called. */
+const ROOM_FOR_SHADE = 12;
+
+interface Swatch {
+  readonly colour: string;
+  readonly name: string;
+}
+
+function shade(hex: string, to: 0 | 1, share: number): string {
+  const [r, g, b] = fromHex(hex).map((light) => light + (to - light) * share);
+  return toHex([r!, g!, b!]);
+}
+
+/** The last coat in the plan's own colours, and in lighter and darker shades of its own where those are too few. */
+function colourCells(plan: Plan, { steps }: PartPlan, size: BoardSize): PlanStep[][] | null {
+  const last = steps.findLastIndex(({ kind }) => kind === 'coat');
+  const own = steps[last];
+  if (own?.kind !== 'coat') return null;
+  const called = plainText(own.colourName, LIMITS.textLength.max - ROOM_FOR_SHADE) || 'Its colour';
+  const named = (step: CoatStep): Swatch => ({ colour: step.colour, name: step.colourName });
+  const others = plan.finishes.flatMap((finish) =>
+    finish.steps.flatMap((step) => (step.kind === 'coat' ? [named(step)] : [])),
+  );
+  const shades = SHADES.flatMap((share, n): Swatch[] => [
+    { colour: shade(own.colour, 1, share), name: `${called}, lighter ${n + 1}` },
+    { colour: shade(own.colour, 0, share), name: `${called}, darker ${n + 1}` },
+  ]);
+  const byColour = new Map<string, Swatch>();
+  for (const swatch of [named(own), ...plan.palette, ...others, ...shades])
+    if (!byColour.has(swatch.colour)) byColour.set(swatch.colour, swatch);
+  return [...byColour.values()]
+    .slice(0, size)
+    .map(({ colour, name }) =>
+      steps.map((step, i) => (i === last ? { ...own, colour, colourName: name } : step)),
+    );
+}
+
 /** What lies below the boundary that parts where a film flakes: on it hangs what chips. */
 function bedOf(from: PartPlan, topId: string): PlanStep | null {
   const { films, cracks } = courseOf(basisOf(from));
@@ -334,7 +392,7 @@ export function boardFor(
   learned: Learned | null = null,
 ): BoardDesign | null {
   const from = partPlan(plan, partId);
-  const chosen = chosenCells(from, question, size, id, learned);
+  const chosen = chosenCells(plan, from, question, size, id, learned);
   if (chosen === null) return null;
   const board = boardPlan(plan, from, chosen.cells, id);
   return {
@@ -348,6 +406,7 @@ export function boardFor(
 
 /** The cells of a board, with what they teach of the figures; null where there is nothing to be asked. */
 function chosenCells(
+  plan: Plan,
   from: PartPlan,
   question: BoardQuestion,
   size: BoardSize,
@@ -361,6 +420,8 @@ function chosenCells(
       return looked(schoolCells(from, size, id));
     case 'work':
       return looked(workCells(from, size));
+    case 'colours':
+      return looked(colourCells(plan, from, size));
     case 'seals':
       return looked(sealCells(from, size, id));
     default:

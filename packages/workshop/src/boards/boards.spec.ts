@@ -107,6 +107,42 @@ describe('a board', () => {
     expect(new Set(others).size).toBe(1);
   });
 
+  it('brushes the top coat once and again over the same place, and expects less of what is brushed most', () => {
+    const { plan, expected } = made('passes', 9);
+    const tops = plan.finishes.map(({ steps }) => steps.at(-1) as Extract<PlanStep, { kind: 'coat' }>);
+    expect(Math.min(...tops.map(({ passes }) => passes))).toBe(1);
+    expect(Math.max(...tops.map(({ passes }) => passes))).toBe(4);
+    // Common practice: about three passes at most, then leave it; of equal coats the one brushed more opens less.
+    for (const [i, a] of tops.entries())
+      for (const [k, b] of tops.entries())
+        if (a.thicknessUm === b.thicknessUm && a.passes < b.passes)
+          expect(expected[k]!.opening ?? 0).toBeLessThanOrEqual(expected[i]!.opening!);
+  });
+
+  it('lays the last coat in colours of the plan, and in shades of its own where those are few', () => {
+    const { plan, teaches } = made('colours', 9);
+    expect(teaches).toBeNull();
+    const colours = plan.finishes.map(
+      ({ steps }) =>
+        (steps.findLast(({ kind }) => kind === 'coat') as Extract<PlanStep, { kind: 'coat' }>).colour,
+    );
+    expect(new Set(colours).size).toBe(9);
+    const own = glued.finishes[0]!.steps.findLast(({ kind }) => kind === 'coat') as Extract<
+      PlanStep,
+      { kind: 'coat' }
+    >;
+    expect(colours[0]).toBe(own.colour);
+    const names = plan.finishes.map(
+      ({ steps }) =>
+        (steps.findLast(({ kind }) => kind === 'coat') as Extract<PlanStep, { kind: 'coat' }>).colourName,
+    );
+    expect(names).toContain(`${own.colourName}, lighter 1`);
+    expect(new Set(names).size).toBe(9);
+    const light = (hex: string): number => Number.parseInt(hex.slice(1, 3), 16);
+    expect(Math.max(...colours.map(light))).toBeGreaterThan(light(own.colour));
+    expect(Math.min(...colours.map(light))).toBeLessThan(light(own.colour));
+  });
+
   it('leaves less open with each cell', () => {
     for (const { teaches } of [made('how-thick'), made('chips', 5, milky)])
       [teaches!.before, ...teaches!.after].reduce((last, now) => {
