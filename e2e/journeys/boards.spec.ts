@@ -149,12 +149,13 @@ test('a board is read whole from the simulated camera, a cell put right by hand,
   await expect(figures).toContainText(/Cracks apart [\d.]+ mm, \d+ % either way/, { timeout: 120_000 });
 
   // By the keys: a stroke over the middle of the second cell, and back.
-  await sheet.getByRole('button', { name: 'Cell 2' }).click();
-  const canvas = sheet.getByRole('img', { name: /^Cell 2.*arrow keys/ });
-  // Its figures come with its picture.
-  await expect(canvas).toBeVisible();
+  const second = sheet.getByRole('button', { name: 'Cell 2' });
+  await second.click();
+  // Its figures come as it is in hand.
+  await expect(second).toHaveAttribute('aria-pressed', 'true');
   const before = await figures.innerText();
   await sheet.getByRole('button', { name: 'Wipe out a crack' }).click();
+  const canvas = sheet.getByRole('img', { name: /^Cell 2.*arrow keys/ });
   await canvas.focus();
   for (const key of ['Enter', ...Array.from({ length: 6 }, () => 'Shift+ArrowRight'), 'Enter'])
     await canvas.press(key);
