@@ -310,6 +310,8 @@ export class StepCard {
 
   private open(sheet: Type<unknown>): void {
     this.dialog.open(sheet, {
+      // Its first button would tell something: a key that comes late must tell nothing.
+      autoFocus: 'dialog',
       data: this.card(),
       injector: this.injector,
       width: '720px',
