@@ -22,6 +22,7 @@ import { calibrationFeature } from './shop/calibration.feature';
 import * as shelfEffects from './shop/shelf.effects';
 import { shelfFeature } from './shop/shelf.feature';
 import { ICONS } from './ui/icons';
+import { provideSheets } from './ui/sheets';
 
 /** How long the first page waits for what the shop has learned [ms]. */
 const KNOWS_WITHIN = 3000;
@@ -31,6 +32,7 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideHttpClient(withFetch(), withInterceptors([doorInterceptor])),
     provideMoments(),
+    provideSheets(),
     provideRouter(routes, withComponentInputBinding()),
     provideStore(
       {},

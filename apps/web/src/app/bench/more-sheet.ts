@@ -6,6 +6,7 @@ import { MINUTES_AGO, PHOTO_TIME_WORDS, SKIP_REASONS } from '@zaffet/words';
 import { NumberField } from '../ui/number-field';
 import { PhotoRow } from '../ui/photo-row';
 import { BenchModel, type Card } from '../runs/bench-model';
+import { type Telling } from '../runs/run-store';
 import { ofTask } from './of-task';
 
 const MIX_WORDS: Readonly<Record<MixBody, string>> = {
@@ -49,38 +50,40 @@ export class MoreSheet {
     this.card.step !== null && 'thicknessUm' in this.card.step ? this.card.step.thicknessUm : 100,
   );
 
-  private close(): void {
+  /** Something was told here, and is on its way to the device's memory. */
+  protected readonly telling = signal(false);
+  /** Tells it, and goes once it is kept: a sheet that has gone is a promise. */
+  private async tell(telling: Telling): Promise<void> {
+    if (this.telling()) return;
+    this.telling.set(true);
+    this.model.tell(telling);
+    await this.model.kept();
     this.sheet.close();
   }
 
   protected ago(kind: 'begun' | 'done', minutesAgo: number): void {
-    this.model.tell({ kind, ...ofTask(this.task!), minutesAgo });
-    this.close();
+    void this.tell({ kind, ...ofTask(this.task!), minutesAgo });
   }
 
   protected skip(reason: string): void {
-    this.model.tell({ kind: 'skipped', ...ofTask(this.task!), reason });
-    this.close();
+    void this.tell({ kind: 'skipped', ...ofTask(this.task!), reason });
   }
 
   protected readAir(): void {
-    this.model.tell({
+    void this.tell({
       kind: 'air',
       source: 'told at the bench',
       temperatureC: this.temperature(),
       humidity: this.humidity(),
     });
-    this.close();
   }
 
   protected weigh(): void {
-    this.model.tell({ kind: 'film', ...ofTask(this.task!), thicknessUm: this.thickness() });
-    this.close();
+    void this.tell({ kind: 'film', ...ofTask(this.task!), thicknessUm: this.thickness() });
   }
 
   protected mix(body: MixBody): void {
-    this.model.tell({ kind: 'mix', ...ofTask(this.task!), body, addedMl: 0 });
-    this.close();
+    void this.tell({ kind: 'mix', ...ofTask(this.task!), body, addedMl: 0 });
   }
 
   private readonly stepId = this.task?.stepId ?? this.card.film?.stepId ?? null;
@@ -105,7 +108,6 @@ export class MoreSheet {
   protected note(text: string): void {
     const plain = plainText(text, LIMITS.noteLength.max);
     if (plain === '') return;
-    this.model.tell({ kind: 'note', partId: this.card.part.id, stepId: this.stepId, text: plain });
-    this.close();
+    void this.tell({ kind: 'note', partId: this.card.part.id, stepId: this.stepId, text: plain });
   }
 }

@@ -53,6 +53,7 @@ describe('a way out of what went wrong', () => {
           provide: BenchModel,
           useValue: {
             tell,
+            kept: () => Promise.resolve(),
             partPlanOf: () => partPlan(plan),
             bench: signal({ parts: [{ partId: part!.id, tasks }] }),
             run: signal(foldRun([begun])),

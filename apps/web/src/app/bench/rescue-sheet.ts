@@ -16,7 +16,7 @@ import { BenchModel, type Card } from '../runs/bench-model';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>{{ wrong() === null ? 'What went wrong?' : names[wrong()!] }}</h2>
-    <mat-dialog-content>
+    <mat-dialog-content [inert]="busy()">
       @if (wrong() === null) {
         <div class="choices">
           @for (one of wrongs; track one) {
@@ -50,9 +50,7 @@ import { BenchModel, type Card } from '../runs/bench-model';
               <b>{{ way.words.name }}</b>
               <p>{{ way.words.how }}</p>
               <p class="effect">{{ way.effect }}</p>
-              <button class="choice" [disabled]="busy()" (click)="put(way.rescue)">
-                Put it into this run
-              </button>
+              <button class="choice" (click)="put(way.rescue)">Put it into this run</button>
             </div>
           } @empty {
             <p>Nothing has been laid yet that could be mended.</p>
@@ -118,6 +116,7 @@ export class RescueSheet {
   private readonly told = new Map<string, readonly RunBodies['put-in'][]>();
 
   protected async put({ key, steps }: Rescue): Promise<void> {
+    if (this.busy()) return;
     const partId = this.card.part.id;
     let afterStepId = this.last();
     const putIn =
@@ -134,15 +133,13 @@ export class RescueSheet {
         ...putIn.map((one) => ({ kind: 'put-in' as const, ...one })),
       );
     }
+    this.busy.set(true);
     const planId = this.planId();
-    if (this.also() && planId !== null) {
-      this.busy.set(true);
-      const why = await this.intoPlan(planId, putIn);
-      this.busy.set(false);
-      this.unsaved.set(why);
-      if (why !== null) return;
-    }
-    this.sheet.close();
+    const why = this.also() && planId !== null ? await this.intoPlan(planId, putIn) : null;
+    await this.model.kept();
+    this.busy.set(false);
+    this.unsaved.set(why);
+    if (why === null) this.sheet.close();
   }
 
   /** Puts the same into the plan as it stands now. @returns why that could not be; null where it is in */

@@ -28,6 +28,7 @@ import { BenchThread } from '../workers/bench-thread';
 import { FacePool } from '../workers/face.pool';
 import { BenchAir } from './bench-air';
 import { BenchAlarms } from './bench-alarms';
+import { BenchSheets } from './bench-sheets';
 import { BenchModel, type Card } from '../runs/bench-model';
 import { BenchHand } from '../runs/run.actions';
 import { RunBox } from '../runs/run-box';
@@ -60,7 +61,7 @@ interface NextLine {
 @Component({
   selector: 'zf-run-page',
   imports: [PartFace, RouterLink, RunRecord, StepCard, ToldList],
-  providers: [BenchModel, BenchAlarms, BenchAir, BenchThread, FacePool, Ticker],
+  providers: [BenchModel, BenchAlarms, BenchAir, BenchSheets, BenchThread, FacePool, Ticker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.page.html',
   styleUrl: './run.page.scss',

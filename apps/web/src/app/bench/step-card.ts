@@ -3,14 +3,11 @@ import {
   Component,
   computed,
   inject,
-  Injector,
   input,
   linkedSignal,
   signal,
-  type Type,
 } from '@angular/core';
 import { NgTemplateOutlet } from '@angular/common';
-import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { type FindingCode } from '@zaffet/core/notes';
 import {
   benchQuestion,
@@ -30,11 +27,10 @@ import { hiddenUnder, prepOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { BenchModel, type Card } from '../runs/bench-model';
+import { BenchSheets } from './bench-sheets';
 import { countdown } from './countdown';
-import { MoreSheet } from './more-sheet';
 import { ofTask } from './of-task';
 import { PlaceDrawing } from './place-drawing';
-import { RescueSheet } from './rescue-sheet';
 import { SectionButtons } from './section-buttons';
 import { SectionTiles } from './section-tiles';
 import { WindowRing } from './window-ring';
@@ -46,7 +42,7 @@ type Reply = 'notYet' | 'justNow' | 'already';
 /** One step, to be read at arm's length: what to do or wait for, how to tell, and what may be answered. */
 @Component({
   selector: 'zf-step-card',
-  imports: [MatDialogModule, NgTemplateOutlet, PlaceDrawing, SectionButtons, SectionTiles, WindowRing],
+  imports: [NgTemplateOutlet, PlaceDrawing, SectionButtons, SectionTiles, WindowRing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-card.html',
   styleUrl: './step-card.scss',
@@ -55,8 +51,7 @@ export class StepCard {
   protected readonly model = inject(BenchModel);
   private readonly clock = inject(Clock);
   private readonly units = inject(Units).system;
-  private readonly dialog = inject(MatDialog);
-  private readonly injector = inject(Injector);
+  protected readonly sheets = inject(BenchSheets);
   readonly card = input.required<Card>();
 
   protected readonly deference = HAZARD_DEFERENCE;
@@ -298,25 +293,5 @@ export class StepCard {
     const [{ task }, strokes] = [this.card(), this.strokes()];
     if (task === null || strokes === null) return;
     this.model.tell({ kind: 'passes', partId: task.partId, stepId: strokes.stepId, coat: 0, count: passes });
-  }
-
-  protected more(): void {
-    this.open(MoreSheet);
-  }
-
-  protected wrong(): void {
-    this.open(RescueSheet);
-  }
-
-  private open(sheet: Type<unknown>): void {
-    this.dialog.open(sheet, {
-      // Its first button would tell something: a key that comes late must tell nothing.
-      autoFocus: 'dialog',
-      data: this.card(),
-      injector: this.injector,
-      width: '720px',
-      maxWidth: '96vw',
-      maxHeight: '94vh',
-    });
   }
 }

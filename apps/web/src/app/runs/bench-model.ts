@@ -20,6 +20,7 @@ import {
   stepKey,
   type StepRun,
 } from '@zaffet/workshop';
+import { filter, firstValueFrom } from 'rxjs';
 import { Ticker } from '../data/ticker';
 import { shelfFeature } from '../shop/shelf.feature';
 import { BenchThread } from '../workers/bench-thread';
@@ -284,6 +285,13 @@ export class BenchModel {
     // What an answer moved is told until the hands go on.
     if (tellings.some(({ kind }) => kind !== 'seen')) this.moved.set(null);
     if (runId !== null) this.store.dispatch(BenchHand.told({ runId, tellings }));
+  }
+
+  /** Once all that was told is kept on this device. */
+  async kept(): Promise<void> {
+    await firstValueFrom(
+      this.store.select(runFeature.selectTelling).pipe(filter((telling) => telling === 0)),
+    );
   }
 
   /** Whether an answer can hardly be right by all that is known. */
