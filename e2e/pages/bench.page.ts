@@ -17,7 +17,7 @@ export class BenchPage {
   /** The server's clock goes with the page's: both are the test's. */
   async keepClocks(at: Date): Promise<void> {
     await this.page.clock.install({ time: at });
-    await this.page.route('**/api/runs/*/events*', async (route) => {
+    await this.page.route(/\/api\/(clock$|runs\/[^/]+\/events)/, async (route) => {
       try {
         const response = await route.fetch();
         const json = (await response.json()) as { now?: string };

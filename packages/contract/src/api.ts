@@ -29,6 +29,8 @@ export const API = {
   /** Every reading as it comes in; with the stand-in for an instrument where that is asked for. */
   airStream: (simulated: boolean): string => `/api/air/stream${simulated ? '?simulated=yes' : ''}`,
   calibrations: '/api/calibrations',
+  /** What the workshop's clock says. */
+  clock: '/api/clock',
   runs: '/api/runs',
   runEvents: (id: string): string => `/api/runs/${encodeURIComponent(id)}/events`,
   /** How many events a run has, each time there are more. */

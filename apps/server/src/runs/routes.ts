@@ -1,4 +1,12 @@
-import { API, type EventsAnswer, fault, ID, type RunAnswer, ZaffetError } from '@zaffet/contract';
+import {
+  API,
+  type ClockAnswer,
+  type EventsAnswer,
+  fault,
+  ID,
+  type RunAnswer,
+  ZaffetError,
+} from '@zaffet/contract';
 import { parseEvents } from '@zaffet/contract/runs';
 import { Router } from 'express';
 import { type Database } from '../db/client';
@@ -29,6 +37,10 @@ export function runRoutes(db: Database, news: Newsroom): Router {
   news.hear('run', ({ id, upTo }) => listeners.tell(id, upTo));
   news.hear('missed', () => listeners.tellAll());
   const now = (): string => new Date().toISOString();
+  router.get(API.clock, (_request, response) => {
+    const answer: ClockAnswer = { now: now() };
+    response.json(answer);
+  });
   router.get(API.runs, async (_request, response) => {
     response.json(await listRuns(db));
   });

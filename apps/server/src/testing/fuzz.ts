@@ -332,6 +332,7 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
         leftOut: [],
       },
     ],
+    ['GET', API.clock, null],
     ['GET', API.runs, null],
     ['GET', `${API.runEvents('run-1')}?after=${pick(['0', 'x', ''], random)}`, null],
     ['POST', API.runEvents(pick(['run-1', ...IDS], random)), { events: runEvents(file) }],

@@ -169,6 +169,11 @@ export interface EventsAnswer {
   readonly now: string;
 }
 
+/** The workshop's clock, ISO 8601. */
+export interface ClockAnswer {
+  readonly now: string;
+}
+
 /** The events of a run after some count. */
 export interface RunAnswer {
   readonly events: readonly KeptEvent[];

@@ -171,6 +171,26 @@ describe('what this device keeps of runs', () => {
     expect((await store.eventsOf(run)).length).toBe(2);
   });
 
+  it('places what was told before the workshop’s clock was known, once, and for good', async () => {
+    const store = new RunStore();
+    await store.open();
+    const run = newId();
+    const { events } = await store.add(run, [note('early')], 0, null);
+    await store.add(run, [note('sure')], 0, 7);
+    const offsets = async (one: RunStore): Promise<number[]> =>
+      (await one.waiting()).filter(({ runId }) => runId === run).map(({ event }) => event.offsetMs);
+    expect(await offsets(store)).toEqual([0, 7]);
+    const placed = (await store.place(-420_000)).filter(({ runId }) => runId === run);
+    expect(placed.map(({ event }) => event)).toEqual([{ ...events[0]!, offsetMs: -420_000 }]);
+    expect(await offsets(store)).toEqual([-420_000, 7]);
+    expect((await store.place(99)).filter(({ runId }) => runId === run)).toEqual([]);
+    // Another page of the device finds it placed.
+    store.close();
+    const next = new RunStore();
+    await next.open();
+    expect(await offsets(next)).toEqual([-420_000, 7]);
+  });
+
   it('has what it cannot write in the page, and says that it is not kept', async () => {
     // Never opened: as where the browser forbids it.
     const store = new RunStore();
@@ -208,6 +228,19 @@ describe('a run in the store', () => {
     expect(reducer(some, BenchHand.runLeft()).events).toEqual([]);
     // Asked for again, it stays as it is.
     expect(reducer(some, BenchHand.runAsked({ runId: 'r' }))).toBe(some);
+  });
+
+  it('moves an event whose place in time became known, and never back', () => {
+    const at = (id: string, offsetMs: number): RunEvent => ({ id, offsetMs }) as RunEvent;
+    const news = (state: RunState, ...events: RunEvent[]): RunState =>
+      reducer(state, RunNotices.eventsKnown({ runId: 'r', events }));
+    const told = news(begin, at('a', 0), at('b', 0));
+    const moved = news(told, at('a', 420_000));
+    expect(moved.events).toEqual([at('a', 420_000), at('b', 0)]);
+    expect(news(moved, at('a', 420_000)).events).toBe(moved.events);
+    // What was told comes back as it was told, be it later than its place.
+    const late = reducer(moved, RunNotices.kept({ runId: 'r', events: [at('a', 0)] }));
+    expect(late.events).toBe(moved.events);
   });
 
   it('is folded from its events', () => {

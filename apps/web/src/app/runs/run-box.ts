@@ -1,6 +1,7 @@
 import { inject, Injectable, InjectionToken, signal } from '@angular/core';
 import {
   API,
+  type ClockAnswer,
   type EventsAnswer,
   type Fault,
   LIMITS,
@@ -52,6 +53,8 @@ const LOCK = 'zaffet-runs-outbox';
 const CHANNEL = 'zaffet-runs';
 /** A trip this much longer than the shortest tells the server's clock less well. */
 const WORSE_TRIP = 1.5;
+/** Clocks drift apart by less than this in a session; more than trips explain and this, and one of them was set [ms]. */
+const DRIFT = 1000;
 
 /**
  * The way of runs to the server and back: kept on the device first, sent again and again while the server is away, each
@@ -77,6 +80,8 @@ export class RunBox {
   private wait = this.pauses.first;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private bestTrip = Infinity;
+  /** How far the workshop's clock is from this device's has been measured, now or before. */
+  private clockKnown = false;
   private sendingFails = false;
   private streamDown = false;
   private readonly refusals = new Set<string>();
@@ -84,7 +89,10 @@ export class RunBox {
   private async start(): Promise<void> {
     await this.store.open();
     const offset = await this.store.fact('offset');
-    if (offset !== null) this.set({ offsetMs: offset });
+    if (offset !== null) {
+      this.clockKnown = true;
+      this.set({ offsetMs: offset });
+    }
     this.channel?.addEventListener('message', ({ data }: MessageEvent<RunNews>) => this.news.next(data));
     addEventListener('online', () => this.poke());
     document.addEventListener('visibilitychange', () => {
@@ -105,9 +113,10 @@ export class RunBox {
   /** Tells what happened, now or at another moment [ms since 1970]; resolves once it is kept. */
   async tell(runId: string, tellings: readonly Telling[], at = now().getTime()): Promise<RunEvent[]> {
     await this.ready;
-    const { events, kept } = await this.store.add(runId, tellings, at, this.stands().offsetMs);
+    const offset = this.clockKnown ? this.stands().offsetMs : null;
+    const { events, kept } = await this.store.add(runId, tellings, at, offset);
     this.set({ unsent: this.stands().unsent + events.length, kept });
-    this.channel?.postMessage({ runId, events });
+    this.channel?.postMessage({ runId, events } satisfies RunNews);
     this.poke();
     return events;
   }
@@ -127,7 +136,7 @@ export class RunBox {
     const key = `seen ${runId}`;
     for (;;) {
       const seen = (await this.store.fact(key)) ?? 0;
-      const { events } = await this.ask<RunAnswer>(`${API.runEvents(runId)}?after=${seen}`);
+      const { events } = await this.timed<RunAnswer>(`${API.runEvents(runId)}?after=${seen}`);
       const last = events.at(-1);
       if (last === undefined) return;
       const told = events.map(({ event }) => event);
@@ -212,6 +221,9 @@ export class RunBox {
 
   private async send(): Promise<boolean> {
     await this.ready;
+    // What is told must say when: first of all it is asked what the time is.
+    if (this.bestTrip === Infinity) await this.timed<ClockAnswer>(API.clock);
+    await this.place();
     const waiting = (await this.store.waiting()).filter(({ event }) => !this.refusals.has(event.id));
     this.set({ unsent: waiting.length, ...(waiting.length === 0 ? { kept: true } : {}) });
     const first = waiting[0];
@@ -242,13 +254,23 @@ export class RunBox {
     return waiting.length > has.length && has.length > 0;
   }
 
+  /** What was told before the workshop's clock was known gets its place in it, here and in every tab. */
+  private async place(): Promise<void> {
+    const placed = await this.store.place(this.stands().offsetMs);
+    for (const runId of new Set(placed.map((one) => one.runId))) {
+      const news: RunNews = {
+        runId,
+        events: placed.filter((one) => one.runId === runId).map(({ event }) => event),
+      };
+      this.news.next(news);
+      this.channel?.postMessage(news);
+    }
+  }
+
   /** Offers events; where the server cannot read one of them, each by itself, so that the others pass. */
   private async offer(runId: string, events: readonly RunEvent[]): Promise<EventsAnswer> {
-    const asked = now().getTime();
     try {
-      const answer = await this.ask<EventsAnswer>(API.runEvents(runId), { events });
-      await this.measure(asked, Date.parse(answer.now));
-      return answer;
+      return await this.timed<EventsAnswer>(API.runEvents(runId), { events });
     } catch (error) {
       if (!(error instanceof Unreadable)) throw error;
       const { id } = events[0]!;
@@ -264,12 +286,23 @@ export class RunBox {
     }
   }
 
-  /** The sample with the shortest round trip is the truest. */
-  private async measure(asked: number, server: number): Promise<void> {
-    const trip = now().getTime() - asked;
-    if (trip > this.bestTrip * WORSE_TRIP) return;
-    this.bestTrip = Math.min(this.bestTrip, trip);
+  /** Asks, and learns from the answer what the workshop's clock says. */
+  private async timed<Answer extends ClockAnswer>(address: string, body?: unknown): Promise<Answer> {
+    const asked = now().getTime();
+    const from = performance.now();
+    const answer = await this.ask<Answer>(address, body);
+    await this.measure(asked, performance.now() - from, Date.parse(answer.now));
+    return answer;
+  }
+
+  /** The sample with the shortest round trip is the truest, unless a clock was set since it was taken. */
+  private async measure(asked: number, trip: number, server: number): Promise<void> {
     const offsetMs = Math.round(server - (asked + trip / 2));
+    const apart = Math.abs(offsetMs - this.stands().offsetMs);
+    const wasSet = this.clockKnown && apart > (trip + this.bestTrip) / 2 + DRIFT;
+    if (trip > this.bestTrip * WORSE_TRIP && !wasSet) return;
+    this.bestTrip = wasSet ? trip : Math.min(this.bestTrip, trip);
+    this.clockKnown = true;
     this.set({ offsetMs });
     await this.store.remember('offset', offsetMs);
   }

@@ -14,6 +14,8 @@ export interface KeptHere {
   readonly event: RunEvent;
   /** 1 until the server has it; then gone, and out of the index with it. */
   readonly waiting?: 1;
+  /** 1 where the workshop's clock was not known when it was told: its offset is a guess until it is. */
+  readonly unplaced?: 1;
 }
 
 interface Store extends DBSchema {
@@ -79,7 +81,7 @@ export class RunStore {
       const waiting: KeptHere[] = [];
       for (const kept of entries as readonly KeptHere[]) {
         const known = await this.db?.get('events', kept.event.id).catch(() => undefined);
-        if (known === undefined || known.waiting === 1) waiting.push(kept);
+        if (known === undefined || known.waiting === 1) waiting.push(known ?? kept);
         if (known === undefined) await this.db?.put('events', kept).catch(() => undefined);
       }
       for (const kept of waiting) this.here.set(kept.event.id, kept);
@@ -120,28 +122,57 @@ export class RunStore {
 
   /**
    * Makes events of what was told, and keeps them.
+   * @param offsetMs - from this device's clock to the workshop's; null while that is not known
    * @returns the events, and whether the disk has all that waits
    */
   async add(
     runId: string,
     tellings: readonly Telling[],
     at: number,
-    offsetMs: number,
+    offsetMs: number | null,
   ): Promise<{ events: RunEvent[]; kept: boolean }> {
     const made = (device: string, first: number): RunEvent[] =>
       tellings.map((telling, i) => {
-        const stamp = { id: newId(), device, n: first + i, at: new Date(at).toISOString(), offsetMs };
-        return { ...stamp, ...telling } as RunEvent;
+        const when = { at: new Date(at).toISOString(), offsetMs: offsetMs ?? 0 };
+        return { id: newId(), device, n: first + i, ...when, ...telling } as RunEvent;
       });
-    const stored = await this.write(runId, made).catch(() => null);
+    const entry = (event: RunEvent): KeptHere => ({
+      runId,
+      event,
+      waiting: 1,
+      ...(offsetMs === null ? { unplaced: 1 } : {}),
+    });
+    const stored = await this.write(made, entry).catch(() => null);
     const events = stored ?? this.counted(made);
-    const entries = events.map((event): KeptHere => ({ runId, event, waiting: 1 }));
+    const entries = events.map(entry);
     // Known here first: a journal is cleared only while nothing waits.
     for (const kept of entries) this.here.set(kept.event.id, kept);
     const written = await this.journaled(entries);
     if (written !== null) this.unsafe = !written;
     else if (stored === null) this.unsafe = true;
     return { events, kept: !this.unsafe };
+  }
+
+  /**
+   * Gives what was told before the workshop's clock was known its place in it, before the server hears of it.
+   * @returns what was placed
+   */
+  async place(offsetMs: number): Promise<KeptHere[]> {
+    const placed = (await this.waiting())
+      .filter(({ unplaced }) => unplaced === 1)
+      .map(({ runId, event }): KeptHere => ({ runId, event: { ...event, offsetMs }, waiting: 1 }));
+    if (placed.length === 0) return placed;
+    for (const kept of placed) this.here.set(kept.event.id, kept);
+    await this.put(placed).catch(() => undefined);
+    await this.journaled(placed);
+    return placed;
+  }
+
+  private async put(entries: readonly KeptHere[]): Promise<void> {
+    const work = this.db?.transaction('events', 'readwrite', STRICT);
+    if (work === undefined) return;
+    work.done.catch(() => undefined);
+    await Promise.all([...entries.map((kept) => work.store.put(kept)), work.done]);
   }
 
   /** Made where the database does not answer: counted by this page. */
@@ -167,8 +198,8 @@ export class RunStore {
 
   /** Events and their count in one transaction, so that two tabs of a device share one row of counts. */
   private async write(
-    runId: string,
     made: (device: string, first: number) => RunEvent[],
+    entry: (event: RunEvent) => KeptHere,
   ): Promise<RunEvent[] | null> {
     if (this.db === null) return null;
     const work = this.db.transaction(['events', 'facts'], 'readwrite', STRICT);
@@ -181,7 +212,7 @@ export class RunStore {
     await Promise.all([
       facts.put(device, 'device'),
       facts.put(n + events.length, 'n'),
-      ...events.map((event) => work.objectStore('events').put({ runId, event, waiting: 1 })),
+      ...events.map((event) => work.objectStore('events').put(entry(event))),
     ]);
     await work.done;
     this.device = device;

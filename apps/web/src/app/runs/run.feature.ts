@@ -33,6 +33,13 @@ function withNew(events: readonly RunEvent[], more: readonly RunEvent[]): readon
   return fresh.length === 0 ? events : [...events, ...fresh];
 }
 
+/** Events of which some got another place in time, once the workshop's clock was known. */
+function placed(events: readonly RunEvent[], news: readonly RunEvent[]): readonly RunEvent[] {
+  const at = new Map(news.map((event) => [event.id, event]));
+  const moved = ({ id, offsetMs }: RunEvent): boolean => at.has(id) && at.get(id)!.offsetMs !== offsetMs;
+  return events.some(moved) ? events.map((event) => (moved(event) ? at.get(event.id)! : event)) : events;
+}
+
 export const runFeature = createFeature({
   name: 'run',
   reducer: createReducer(
@@ -48,7 +55,7 @@ export const runFeature = createFeature({
       events: runId === state.runId ? withNew(state.events, events) : state.events,
     })),
     on(RunNotices.eventsKnown, (state, { runId, events }) =>
-      runId === state.runId ? { ...state, events: withNew(state.events, events) } : state,
+      runId === state.runId ? { ...state, events: withNew(placed(state.events, events), events) } : state,
     ),
     on(RunNotices.runLookedFor, (state, { runId }) =>
       runId === state.runId ? { ...state, looked: true } : state,
