@@ -21,13 +21,21 @@ export class BenchPage {
       try {
         const response = await route.fetch();
         const json = (await response.json()) as { now?: string };
-        if (json.now !== undefined)
-          json.now = new Date(await this.page.evaluate(() => Date.now())).toISOString();
+        if (json.now !== undefined) json.now = new Date(await this.now()).toISOString();
         await route.fulfill({ response, json });
       } catch {
         await route.abort().catch(() => undefined);
       }
     });
+  }
+
+  /** By the page's clock; asked again where the page just gives way to another. */
+  private async now(): Promise<number> {
+    let at = 0;
+    await expect(async () => {
+      at = await this.page.evaluate(() => Date.now());
+    }).toPass();
+    return at;
   }
 
   async later(minutes: number): Promise<void> {
