@@ -1,4 +1,4 @@
-import { FITTING_KINDS } from './plan/types';
+import { FITTING_KINDS } from './plan/piece.types';
 import { MEDIUM_KEYS, PARAMETERS } from '@zaffet/core/media';
 import { PREP_STEPS } from '@zaffet/core/plan';
 import { fault, ZaffetError } from './errors';

@@ -12,6 +12,8 @@ export { isZone } from './plan/zone';
 export { type Limit, LIMITS } from './plan/limits';
 export { filedMap, type MapRange, mapRange } from './plan/maps';
 export { migratePlan } from './plan/migrate';
+export * from './plan/piece.types';
+export * from './plan/steps.types';
 export * from './plan/types';
 export * from './runs/types';
 export * from './shelf/types';

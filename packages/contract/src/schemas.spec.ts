@@ -3,7 +3,7 @@ import { basisOf, newPlan, partPlan, SCHOOL_KEYS, toModel } from '@zaffet/worksh
 import { readdirSync, readFileSync } from 'node:fs';
 import { ERRORS, ZaffetError } from './errors';
 import { LIMITS } from './plan/limits';
-import { isMapped } from './plan/types';
+import { isMapped } from './plan/steps.types';
 import { parsePlan, parseSave } from './schemas';
 import { samplePart, samplePlan } from '../../workshop/src/testing/plan';
 

@@ -1,5 +1,7 @@
 import { packPercent, unpackPercent } from './packed';
-import { type Part, type Plan, type StepMap } from './types';
+import { type Part } from './piece.types';
+import { type StepMap } from './steps.types';
+import { type Plan } from './types';
 
 /** A step's map as it is filed: its per cent packed, see docs/plan-file.md. */
 export interface FiledMap {

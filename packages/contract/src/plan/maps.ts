@@ -1,6 +1,6 @@
 import { type PanelMap } from '@zaffet/core/plan';
 import { LIMITS } from './limits';
-import { isFilmStep, type MappedStep, type StepMap } from './types';
+import { isFilmStep, type MappedStep, type StepMap } from './steps.types';
 
 /** What a map of a step may hold, and what it holds where nothing was done about it. */
 export interface MapRange {

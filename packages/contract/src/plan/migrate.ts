@@ -1,7 +1,9 @@
 import { fault, ZaffetError } from '../errors';
+import { WEEKDAYS } from '../shop/types';
 import { badCell } from './maps';
 import { packPercent } from './packed';
-import { PLACED_ZONE_NAMES, PLAN_FORMAT, PLAN_VERSION, WEEKDAYS } from './types';
+import { PLACED_ZONE_NAMES } from './piece.types';
+import { PLAN_FORMAT, PLAN_VERSION } from './types';
 
 /** What a cell of a packed map can hold. */
 const BYTES = { min: 0, max: 255 };

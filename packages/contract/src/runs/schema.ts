@@ -18,7 +18,8 @@ import {
 } from '../fields';
 import { filePlan } from '../plan/file';
 import { checked } from '../refusals';
-import { parsePlan, step } from '../schemas';
+import { parsePlan } from '../plan/schema';
+import { step } from '../plan/steps.schema';
 import {
   type EventsRequest,
   FATES,

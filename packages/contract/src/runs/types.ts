@@ -1,7 +1,7 @@
 import { type LearnedFile } from '../calibration/types';
 import { type LiveState } from '@zaffet/core/live';
 import { type PlanFile } from '../plan/file';
-import { type PlanStep } from '../plan/types';
+import { type PlanStep } from '../plan/steps.types';
 
 /*
  * A run: a plan carried out at the bench. It is a list of events that only grows; what stands now is folded from them.
