@@ -6,7 +6,7 @@ import { foldRun, type Run } from '../runs/fold';
 import { BOARD_CAMERA_FOCAL, boardCells, boardPhoto, hiddenShop } from '../standins/boardCamera';
 import { beginning, deviceOf } from '../testing/runs';
 import { boardAsk, boardFor, boardLayers, isBoard } from '.';
-import { crackingSteps } from './board';
+import { crackingSteps } from './taught';
 import { carriedOutAtEnd } from './photo';
 
 let id = 0;

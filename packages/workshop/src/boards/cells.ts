@@ -4,7 +4,7 @@ import { courseOf } from '@zaffet/core/course';
 import { type LiveState } from '@zaffet/core/live';
 import { buffCoat } from '../runs/known';
 import { type Run, stepKey } from '../runs/fold';
-import { crackingSteps } from './board';
+import { crackingSteps } from './taught';
 import { carriedOutAtEnd, lastDone } from './photo';
 
 /** When a coat came into a state, as somebody told who saw it happen [s since it was laid]; null where nobody did. */
