@@ -1,4 +1,5 @@
-export { beliefNow, type Beliefs, benchOf } from './bench';
+export { beliefNow, type Beliefs } from './beliefs';
+export { benchOf } from './bench';
 export * from './types';
 export { type Alarm, ALARM_KINDS, type AlarmKind, alarmsOf, due } from './alarms';
 export {

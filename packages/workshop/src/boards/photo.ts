@@ -2,7 +2,7 @@ import { type Plan } from '@zaffet/contract';
 import { type BoardAsk, CELL, CELLS } from '@zaffet/core/board';
 import { type Colour, fromHex } from '@zaffet/core/colour';
 import { forecast } from '@zaffet/core/forecast';
-import { carriedOut, type Worked } from '../bench/bench';
+import { carriedOut, type Worked } from '../bench/carriedOut';
 import { type Run } from '../runs/fold';
 
 /** Whether a plan is a sample board: cells of one size, as many as lie in a frame, painted row by row. */
