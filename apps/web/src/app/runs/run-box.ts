@@ -13,6 +13,7 @@ import { Subject } from 'rxjs';
 import { Door } from '../data/door';
 import { now } from '../data/fresh';
 import { RunStore, type Telling } from './run-store';
+import { ShopClock } from './shop-clock';
 
 /** Waits [ms]: after a failure, doubling, up to the longest; and how long a request may hang. */
 export interface RunPauses {
@@ -51,10 +52,6 @@ class Unreadable extends Error {}
 /** Names one sender of all tabs, where the browser has locks. */
 const LOCK = 'zaffet-runs-outbox';
 const CHANNEL = 'zaffet-runs';
-/** A trip this much longer than the shortest tells the server's clock less well. */
-const WORSE_TRIP = 1.5;
-/** Clocks drift apart by less than this in a session; more than trips explain and this, and one of them was set [ms]. */
-const DRIFT = 1000;
 
 /**
  * The way of runs to the server and back: kept on the device first, sent again and again while the server is away, each
@@ -79,9 +76,7 @@ export class RunBox {
   private readonly channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(CHANNEL) : null;
   private wait = this.pauses.first;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private bestTrip = Infinity;
-  /** How far the workshop's clock is from this device's has been measured, now or before. */
-  private clockKnown = false;
+  private clock = new ShopClock();
   private sendingFails = false;
   private streamDown = false;
   private readonly refusals = new Set<string>();
@@ -89,10 +84,8 @@ export class RunBox {
   private async start(): Promise<void> {
     await this.store.open();
     const offset = await this.store.fact('offset');
-    if (offset !== null) {
-      this.clockKnown = true;
-      this.set({ offsetMs: offset });
-    }
+    this.clock = new ShopClock(offset);
+    this.set({ offsetMs: offset ?? 0 });
     this.channel?.addEventListener('message', ({ data }: MessageEvent<RunNews>) => this.news.next(data));
     addEventListener('online', () => this.poke());
     document.addEventListener('visibilitychange', () => {
@@ -113,8 +106,7 @@ export class RunBox {
   /** Tells what happened, now or at another moment [ms since 1970]; resolves once it is kept. */
   async tell(runId: string, tellings: readonly Telling[], at = now().getTime()): Promise<RunEvent[]> {
     await this.ready;
-    const offset = this.clockKnown ? this.stands().offsetMs : null;
-    const { events, kept } = await this.store.add(runId, tellings, at, offset);
+    const { events, kept } = await this.store.add(runId, tellings, at, this.clock.offsetMs);
     this.set({ unsent: this.stands().unsent + events.length, kept });
     this.channel?.postMessage({ runId, events } satisfies RunNews);
     this.poke();
@@ -222,7 +214,7 @@ export class RunBox {
   private async send(): Promise<boolean> {
     await this.ready;
     // What is told must say when: first of all it is asked what the time is.
-    if (this.bestTrip === Infinity) await this.timed<ClockAnswer>(API.clock);
+    if (!this.clock.asked) await this.timed<ClockAnswer>(API.clock);
     await this.place();
     const waiting = (await this.store.waiting()).filter(({ event }) => !this.refusals.has(event.id));
     this.set({ unsent: waiting.length, ...(waiting.length === 0 ? { kept: true } : {}) });
@@ -291,20 +283,12 @@ export class RunBox {
     const asked = now().getTime();
     const from = performance.now();
     const answer = await this.ask<Answer>(address, body);
-    await this.measure(asked, performance.now() - from, Date.parse(answer.now));
+    if (this.clock.take(asked, performance.now() - from, Date.parse(answer.now))) {
+      const offsetMs = this.clock.offsetMs!;
+      this.set({ offsetMs });
+      await this.store.remember('offset', offsetMs);
+    }
     return answer;
-  }
-
-  /** The sample with the shortest round trip is the truest, unless a clock was set since it was taken. */
-  private async measure(asked: number, trip: number, server: number): Promise<void> {
-    const offsetMs = Math.round(server - (asked + trip / 2));
-    const apart = Math.abs(offsetMs - this.stands().offsetMs);
-    const wasSet = this.clockKnown && apart > (trip + this.bestTrip) / 2 + DRIFT;
-    if (trip > this.bestTrip * WORSE_TRIP && !wasSet) return;
-    this.bestTrip = wasSet ? trip : Math.min(this.bestTrip, trip);
-    this.clockKnown = true;
-    this.set({ offsetMs });
-    await this.store.remember('offset', offsetMs);
   }
 
   private async ask<Answer>(address: string, body?: unknown): Promise<Answer> {
