@@ -44,6 +44,13 @@ test('a lid over wet glue: told late, answered, the server killed, overbrushed, 
   await expect(card.getByRole('button', { name: 'Begin' })).toBeHidden();
   await bench.readCautions();
   await bench.press('Begin');
+  // A finger slips: what was told last is seen, and taken back at once.
+  const last = card.locator('zf-told-last');
+  await expect(last).toContainText(/Began Kelp.* on the lid/);
+  await last.getByRole('button', { name: 'Take back' }).click();
+  await expect(last).toContainText('Took something back');
+  await bench.take('Lid');
+  await bench.press(/^Begin$/);
   await bench.later(18);
   await bench.press(/^Tell more/);
   await page.getByRole('dialog').getByRole('button', { name: '12 min ago' }).click();

@@ -219,7 +219,9 @@ describe('a run in the store', () => {
     const told = reducer(some, BenchHand.told({ runId: 'r', tellings: [] }));
     expect(told.telling).toBe(1);
     const kept = reducer(told, RunNotices.kept({ runId: 'r', events: [event('k')] }));
-    expect([kept.telling, kept.events.at(-1)!.id]).toEqual([0, 'k']);
+    expect([kept.telling, kept.events.at(-1)!.id, kept.toldLast]).toEqual([0, 'k', 'k']);
+    expect(known(kept, 'theirs').toldLast).toBe('k');
+    expect(reducer(kept, BenchHand.runLeft()).toldLast).toBeNull();
     expect(reducer(told, RunNotices.kept({ runId: 'other', events: [event('k')] }))).toEqual({
       ...some,
       telling: 0,

@@ -33,6 +33,7 @@ import { ofTask } from './of-task';
 import { PlaceDrawing } from './place-drawing';
 import { SectionButtons } from './section-buttons';
 import { SectionTiles } from './section-tiles';
+import { ToldLast } from './told-last';
 import { WindowRing } from './window-ring';
 
 /** What keeps a task from being begun, whatever the hand wants. */
@@ -42,7 +43,7 @@ type Reply = 'notYet' | 'justNow' | 'already';
 /** One step, to be read at arm's length: what to do or wait for, how to tell, and what may be answered. */
 @Component({
   selector: 'zf-step-card',
-  imports: [NgTemplateOutlet, PlaceDrawing, SectionButtons, SectionTiles, WindowRing],
+  imports: [NgTemplateOutlet, PlaceDrawing, SectionButtons, SectionTiles, ToldLast, WindowRing],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-card.html',
   styleUrl: './step-card.scss',

@@ -1,16 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type RunEvent } from '@zaffet/contract';
-import { toldText } from '@zaffet/words';
-import { inOrder, takenBack } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { BenchModel } from '../runs/bench-model';
 import { runFeature } from '../runs/run.feature';
+import { toldLines } from './told-line';
 
 /** What is asked last is shown first, so many of them. */
 const SHOWN = 40;
-/** These stand as they are. */
-const FIRM: readonly RunEvent['kind'][] = ['run-begun', 'taken-back'];
 
 /** All that was told of the run, newest first; what was told by mistake can be taken back. */
 @Component({
@@ -20,7 +16,7 @@ const FIRM: readonly RunEvent['kind'][] = ['run-begun', 'taken-back'];
     <ol>
       @for (line of lines(); track line.id) {
         <li [class.gone]="line.gone">
-          <time>{{ line.at }}</time>
+          <time>{{ clock.time(line.at) }}</time>
           <span>{{ line.text }}</span>
           @if (line.free) {
             <button (click)="takeBack(line.id)">Take back</button>
@@ -61,23 +57,12 @@ const FIRM: readonly RunEvent['kind'][] = ['run-begun', 'taken-back'];
 })
 export class ToldList {
   private readonly model = inject(BenchModel);
-  private readonly clock = inject(Clock);
+  protected readonly clock = inject(Clock);
   private readonly events = inject(Store).selectSignal(runFeature.selectEvents);
 
   protected readonly lines = computed(() => {
-    const [events, run] = [this.events(), this.model.run()];
-    if (run === null) return [];
-    const gone = takenBack(events);
-    return inOrder(events)
-      .reverse()
-      .slice(0, SHOWN)
-      .map(({ event, at }) => ({
-        id: event.id,
-        at: this.clock.time(at),
-        text: toldText(event, run.plan),
-        gone: gone.has(event.id),
-        free: !FIRM.includes(event.kind) && !gone.has(event.id),
-      }));
+    const run = this.model.run();
+    return run === null ? [] : toldLines(this.events(), run).slice(0, SHOWN);
   });
 
   protected takeBack(eventId: string): void {

@@ -10,6 +10,8 @@ export interface RunState {
   readonly events: readonly RunEvent[];
   /** Things that were told and are not kept yet. */
   readonly telling: number;
+  /** Id of what was told last on this page; null where nothing was. */
+  readonly toldLast: string | null;
   /** True once store and server were asked for it. */
   readonly looked: boolean;
   readonly runs: readonly RunSummary[] | null;
@@ -21,6 +23,7 @@ const initial: RunState = {
   runId: null,
   events: [],
   telling: 0,
+  toldLast: null,
   looked: false,
   runs: null,
   away: false,
@@ -45,14 +48,16 @@ export const runFeature = createFeature({
   reducer: createReducer(
     initial,
     on(BenchHand.runAsked, (state, { runId }) =>
-      state.runId === runId ? state : { ...state, runId, events: [], looked: false },
+      state.runId === runId ? state : { ...state, runId, events: [], toldLast: null, looked: false },
     ),
-    on(BenchHand.runLeft, (state) => ({ ...state, runId: null, events: [], looked: false })),
+    on(BenchHand.runLeft, (state) => ({ ...state, runId: null, events: [], toldLast: null, looked: false })),
     on(BenchHand.told, (state) => ({ ...state, telling: state.telling + 1 })),
     on(RunNotices.kept, (state, { runId, events }) => ({
       ...state,
       telling: state.telling - 1,
-      events: runId === state.runId ? withNew(state.events, events) : state.events,
+      ...(runId === state.runId
+        ? { events: withNew(state.events, events), toldLast: events.at(-1)?.id ?? state.toldLast }
+        : {}),
     })),
     on(RunNotices.eventsKnown, (state, { runId, events }) =>
       runId === state.runId ? { ...state, events: withNew(placed(state.events, events), events) } : state,
