@@ -32,7 +32,12 @@ export function alarmText({ kind, partId, task }: Alarm, plan: Plan): string {
  * rings when it begins. A later file moves what moved.
  * @param made - when the file is made [ms since 1970]; what lies before it is left out
  */
-export function benchCalendar(bench: Pick<Bench, 'parts'>, plan: Plan, runId: string, made: number): string {
+export function benchCalendar(
+  bench: Pick<Bench, 'parts' | 'begunAt'>,
+  plan: Plan,
+  runId: string,
+  made: number,
+): string {
   const calendar = ical({
     name: `${plan.name}, at the bench`,
     method: ICalCalendarMethod.PUBLISH,

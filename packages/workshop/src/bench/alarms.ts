@@ -14,12 +14,20 @@ export interface Alarm {
   readonly at: number;
 }
 
+/** What may be done from the moment on that something else was told is not waited for: somebody stands there [ms]. */
+const AT_ONCE = 1000;
+
 /**
  * Alarms of a run, by the clock: look when a window may be open, go when it most likely is, and when it may close soon.
  */
-export function alarmsOf({ parts }: Pick<Bench, 'parts'>): Alarm[] {
-  return parts
-    .flatMap(({ tasks }) => tasks)
+export function alarmsOf({ parts, begunAt }: Pick<Bench, 'parts' | 'begunAt'>): Alarm[] {
+  const all = parts.flatMap(({ tasks }) => tasks);
+  const told = all.flatMap(({ state, from, until }) =>
+    state === 'done' ? [from, until] : state === 'doing' ? [from] : [],
+  );
+  const waitedFor = (at: number): boolean =>
+    [begunAt, ...told].every((moment) => Math.abs(at - moment) > AT_ONCE);
+  return all
     .flatMap((task): Alarm[] => {
       const { key, partId, state, opens, closes, waitsFor } = task;
       if (state !== 'next' && !(state === 'doing' && task.kind === 'sections')) return [];
@@ -33,7 +41,7 @@ export function alarmsOf({ parts }: Pick<Bench, 'parts'>): Alarm[] {
       const looks = waitsFor !== null && waitsFor !== 'skinned' && opens !== null && opens.low < opens.at;
       return [
         ...(looks ? [alarm('look', opens.low)] : []),
-        ...(state === 'next' && opens !== null ? [alarm('go', opens.at)] : []),
+        ...(state === 'next' && opens !== null && waitedFor(opens.at) ? [alarm('go', opens.at)] : []),
         ...(closes === null ? [] : [alarm('closing', closes.low)]),
       ];
     })

@@ -291,6 +291,19 @@ describe('a run at the bench', () => {
     expect(due(alarms, task.opens!.low, task.opens!.at - 1)).toEqual([]);
   });
 
+  it('rings for nothing that nobody waited for: at the beginning, or as soon as hands are free', () => {
+    const gone = (events: readonly RunEvent[], minute: number): string[] =>
+      alarmsOf(standing(events, minute)).flatMap(({ kind, partId }) => (kind === 'go' ? [partId] : []));
+    const device = tablet();
+    const begun = [device(0, 'run-begun', beginning(glued))];
+    expect(gone(begun, 0)).toEqual([]);
+    // The front may be begun from the moment on that the hands are free; of what was laid it is told when it is ready.
+    const doing = [...begun, device(1, 'begun', { ...base!, ...now })];
+    expect(gone(doing, 2)).toEqual([]);
+    const laid = [...doing, device(6, 'done', { ...base!, ...now })];
+    expect(gone(laid, 7)).toEqual([PART]);
+  });
+
   it('ends a task when it was told to have ended, however long it is thought to take', () => {
     const device = tablet();
     const quick = [

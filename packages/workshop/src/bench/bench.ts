@@ -54,6 +54,7 @@ export function benchOf(
     (now - start) / 1000,
   );
   return {
+    begunAt: run.begunAt,
     parts: worked.map((one, i) =>
       partOf(run, one, {
         table,

@@ -67,6 +67,8 @@ export interface BenchPart {
 
 /** How a run stands at a moment. */
 export interface Bench {
+  /** When the run was begun [ms since 1970]. */
+  readonly begunAt: number;
   readonly parts: readonly BenchPart[];
   /** How much quicker the shop's air dries today than expected; 1 where it is as expected. */
   readonly air: { readonly factor: number; readonly answers: number };
