@@ -1,6 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { Clock } from '../data/clock';
 import { BenchModel } from '../runs/bench-model';
 import { runFeature } from '../runs/run.feature';
 import { toldLines } from './told-line';
@@ -11,7 +10,7 @@ import { toldLines } from './told-line';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (line(); as told) {
-      <p>{{ at() }} {{ told.text }}</p>
+      <p>{{ told.text }}</p>
       @if (told.free) {
         <button class="link" (click)="takeBack(told.id)">Take back</button>
       }
@@ -29,13 +28,16 @@ import { toldLines } from './told-line';
       min-width: 0;
     }
     p {
+      display: -webkit-box;
       min-width: 0;
       margin: 0;
       overflow: hidden;
       color: var(--ink-2);
-      font-size: 17px;
-      text-overflow: ellipsis;
-      white-space: nowrap;
+      font-size: 16px;
+      line-height: 1.25;
+      text-align: right;
+      -webkit-box-orient: vertical;
+      -webkit-line-clamp: 2;
     }
     button {
       flex: none;
@@ -51,17 +53,16 @@ import { toldLines } from './told-line';
 export class ToldLast {
   private readonly store = inject(Store);
   private readonly model = inject(BenchModel);
-  private readonly clock = inject(Clock);
   private readonly events = this.store.selectSignal(runFeature.selectEvents);
   private readonly last = this.store.selectSignal(runFeature.selectToldLast);
 
   protected readonly line = computed(() => {
     const [run, last] = [this.model.run(), this.last()];
-    return run === null || last === null
+    // Where an answer moved a window it says so itself, and takes it back.
+    return run === null || last === null || this.model.moved()?.eventId === last
       ? null
       : (toldLines(this.events(), run).find(({ id }) => id === last) ?? null);
   });
-  protected readonly at = computed(() => this.clock.time(this.line()!.at));
 
   protected takeBack(eventId: string): void {
     this.model.tell({ kind: 'taken-back', eventId });
