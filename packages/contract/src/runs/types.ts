@@ -161,24 +161,21 @@ export interface Refused {
   readonly reason: 'id-taken' | 'number-taken';
 }
 
-/** What came of them: by their ids the counts they have now, and those that cannot be kept, with why. */
-export interface EventsAnswer {
-  readonly taken: Readonly<Record<string, number>>;
-  readonly refused: readonly Refused[];
-  /** The server's clock, ISO 8601. */
-  readonly now: string;
-}
-
-/** The workshop's clock, ISO 8601. */
+/** What tells the time as well: the workshop's clock, ISO 8601. */
 export interface ClockAnswer {
   readonly now: string;
 }
 
+/** What came of them: by their ids the counts they have now, and those that cannot be kept, with why. */
+export interface EventsAnswer extends ClockAnswer {
+  readonly taken: Readonly<Record<string, number>>;
+  readonly refused: readonly Refused[];
+}
+
 /** The events of a run after some count. */
-export interface RunAnswer {
+export interface RunAnswer extends ClockAnswer {
   readonly events: readonly KeptEvent[];
   readonly upTo: number;
-  readonly now: string;
 }
 
 /** A run in the list of them. */

@@ -1,4 +1,4 @@
-import { type Plan, type PlanStep, type RunEvent } from '@zaffet/contract';
+import { type CoatStep, type Plan, type PlanStep, type RunEvent } from '@zaffet/contract';
 import { type ShopData } from '@zaffet/core/basis';
 import { calibrate, type Cell, foretell } from '@zaffet/core/calibrate';
 import { forecast } from '@zaffet/core/forecast';
@@ -22,6 +22,8 @@ import {
 
 let id = 0;
 const next = (): string => `b${++id}`;
+const lastCoat = ({ steps }: Plan['finishes'][number]): CoatStep =>
+  steps.findLast((step): step is CoatStep => step.kind === 'coat')!;
 const planOf = (school: School): Plan => newPlan(school, 'Chest', 7, '2026-05-12T08:00:00.000Z', next);
 const glued = planOf('wet-glue');
 const milky = planOf('chippy-milk');
@@ -109,7 +111,7 @@ describe('a board', () => {
 
   it('brushes the top coat once and again over the same place, and expects less of what is brushed most', () => {
     const { plan, expected } = made('passes', 9);
-    const tops = plan.finishes.map(({ steps }) => steps.at(-1) as Extract<PlanStep, { kind: 'coat' }>);
+    const tops = plan.finishes.map(lastCoat);
     expect(Math.min(...tops.map(({ passes }) => passes))).toBe(1);
     expect(Math.max(...tops.map(({ passes }) => passes))).toBe(4);
     // Common practice: about three passes at most, then leave it; of equal coats the one brushed more opens less.
@@ -122,20 +124,12 @@ describe('a board', () => {
   it('lays the last coat in colours of the plan, and in shades of its own where those are few', () => {
     const { plan, teaches } = made('colours', 9);
     expect(teaches).toBeNull();
-    const colours = plan.finishes.map(
-      ({ steps }) =>
-        (steps.findLast(({ kind }) => kind === 'coat') as Extract<PlanStep, { kind: 'coat' }>).colour,
-    );
+    const coats = plan.finishes.map(lastCoat);
+    const colours = coats.map(({ colour }) => colour);
     expect(new Set(colours).size).toBe(9);
-    const own = glued.finishes[0]!.steps.findLast(({ kind }) => kind === 'coat') as Extract<
-      PlanStep,
-      { kind: 'coat' }
-    >;
+    const own = lastCoat(glued.finishes[0]!);
     expect(colours[0]).toBe(own.colour);
-    const names = plan.finishes.map(
-      ({ steps }) =>
-        (steps.findLast(({ kind }) => kind === 'coat') as Extract<PlanStep, { kind: 'coat' }>).colourName,
-    );
+    const names = coats.map(({ colourName }) => colourName);
     expect(names).toContain(`${own.colourName}, lighter 1`);
     expect(new Set(names).size).toBe(9);
     const light = (hex: string): number => Number.parseInt(hex.slice(1, 3), 16);

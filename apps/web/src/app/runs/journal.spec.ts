@@ -84,6 +84,24 @@ describe('the journal of a tab', () => {
     expect(await left()).toEqual([]);
   });
 
+  it('brings back the place in time that something got, not what was guessed before', async () => {
+    const run = newId();
+    const first = new RunStore();
+    await first.open();
+    await first.add(run, [note('early')], Date.now(), null);
+    await first.place(-420_000);
+    first.close();
+    await gone();
+    await deleteDB('zaffet-runs');
+
+    const second = new RunStore();
+    await second.open();
+    const [early] = (await second.waiting()).filter(({ runId }) => runId === run);
+    expect([early!.event.offsetMs, early!.unplaced]).toEqual([-420_000, undefined]);
+    expect((await second.eventsOf(run)).map(({ offsetMs }) => offsetMs)).toEqual([-420_000]);
+    second.close();
+  });
+
   it('goes from tab to tab while it waits, though the database has it meanwhile', async () => {
     const run = newId();
     for (const text of ['one', 'two']) {

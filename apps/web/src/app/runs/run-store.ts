@@ -79,7 +79,9 @@ export class RunStore {
   private async takeUp(): Promise<void> {
     for (const { entries, drop } of await leftJournals()) {
       const waiting: KeptHere[] = [];
-      for (const kept of entries as readonly KeptHere[]) {
+      // What got its place in time stands there again below what it was.
+      const newest = new Map((entries as readonly KeptHere[]).map((kept) => [kept.event.id, kept]));
+      for (const kept of newest.values()) {
         const known = await this.db?.get('events', kept.event.id).catch(() => undefined);
         if (known === undefined || known.waiting === 1) waiting.push(known ?? kept);
         if (known === undefined) await this.db?.put('events', kept).catch(() => undefined);
