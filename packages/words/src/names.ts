@@ -2,18 +2,13 @@ import { type Manner } from '@zaffet/core/colour';
 import { type WaxManner } from '@zaffet/core/course';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import {
-  type FittingKind,
-  type FittingTreatment,
   isMapped,
-  type LookZone,
   type MappedStep,
   type PlanStep,
   type PrintHolder,
   type StartRuleFile,
 } from '@zaffet/contract';
 import { type Strokes } from '@zaffet/core/crack';
-import { type FaceMode } from '@zaffet/core/face';
-import { type Area, type MapZone, type WearCause } from '@zaffet/core/maps';
 import {
   medium,
   MEDIUM_KEYS,
@@ -23,25 +18,17 @@ import {
   substrate,
   type SubstrateKey,
 } from '@zaffet/core/media';
-import { type Facing } from '@zaffet/core/piece';
 import {
-  type CoatAge,
   type CompanionTask,
   type CoverStyle,
-  type GrainWay,
   type HeatTool,
-  type OldCoat,
   type Place,
-  type ReliefKind,
   type ResistAgent,
   type Sheen,
   type StartState,
   type StepKind,
-  type Use,
 } from '@zaffet/core/plan';
 import { type Body } from '@zaffet/core/quantity';
-import { type FigureKey } from '@zaffet/core/readout';
-import { type WishKey } from '@zaffet/core/solve';
 import { type Wood } from '@zaffet/core/wood';
 import { duration } from './format';
 
@@ -193,87 +180,11 @@ export const MANNER_NAMES: Readonly<Record<Manner, string>> = {
 
 export const SHEEN_NAMES: Readonly<Record<Sheen, string>> = { matt: 'matt', satin: 'satin', gloss: 'gloss' };
 
-export const GRAIN_NAMES: Readonly<Record<GrainWay, string>> = {
-  along: 'Grain runs the long way',
-  across: 'The short way',
-};
-
-export const RELIEF_NAMES: Readonly<Record<ReliefKind, string>> = {
-  flutes: 'Flutes or beads',
-  carving: 'Carved',
-};
-
 /** What becomes of a wax with pigment, by how it was worked. */
 export const WAX_MANNERS: Readonly<Record<WaxManner, string>> = {
   left: 'Left as laid it covers everything.',
   buffed: 'Buffed: it stays in cracks and brush marks, and darkens the rest by about a third.',
   wiped: 'Wiped back while soft: it stays in cracks and brush marks, with a tint on the rest.',
-};
-
-export const USE_NAMES: Readonly<Record<Use, string>> = {
-  display: 'Looked at',
-  hands: 'Handled',
-  wiping: 'Wiped, plants',
-  'hot-cups': 'Hot cups',
-  food: 'Food',
-  children: 'Children',
-};
-
-export const OLD_COAT_NAMES: Readonly<Record<OldCoat, string>> = {
-  none: 'Nothing',
-  'water-paint': 'Water-based paint',
-  'oil-paint': 'Oil or enamel paint',
-  varnish: 'Varnish',
-  shellac: 'Shellac',
-  oil: 'Oil',
-  wax: 'Wax or polish',
-  unknown: 'Nobody knows',
-};
-
-export const COAT_AGE_NAMES: Readonly<Record<CoatAge, string>> = {
-  fresh: 'Some weeks',
-  years: 'Some years',
-  old: 'Half a century',
-  unknown: 'Nobody knows',
-};
-
-export const FACING_NAMES: Readonly<Record<Facing, string>> = {
-  top: 'Top',
-  front: 'Front',
-  left: 'Left side',
-  right: 'Right side',
-  back: 'Back',
-  bottom: 'Under side',
-  inside: 'Inside',
-  loose: 'By itself',
-};
-
-export const FITTING_NAMES: Readonly<Record<FittingKind, string>> = {
-  hardware: 'Hardware',
-  drawer: 'Drawer',
-  hinge: 'Hinges',
-  glass: 'Glass',
-  mesh: 'Mesh',
-  upholstery: 'Upholstery',
-  inside: 'Inside',
-};
-
-export const TREATMENT_NAMES: Readonly<Record<FittingTreatment, string>> = {
-  off: 'comes off',
-  masked: 'is masked',
-  stays: 'is painted too',
-};
-
-/** Zones that a look can be wished for. */
-export const LOOK_ZONE_NAMES: Readonly<Record<LookZone, string>> = {
-  field: 'Field',
-  edge: 'Edges',
-  corner: 'Corners',
-  pull: 'Round the pulls',
-  rail: 'Rails',
-  recess: 'Recesses',
-  relief: 'Relief',
-  spot: 'Places',
 };
 
 export const BODY_NAMES: Readonly<Record<Body, string>> = {
@@ -372,111 +283,3 @@ export function startWords(start: StartRuleFile): string {
     }
   }
 }
-
-/** What a figure is called, its unit, and a plain sentence on what it means. */
-/** Parts of the panel that figures are told of. */
-export const AREA_NAMES: Readonly<Record<Area, string>> = {
-  panel: 'Whole',
-  field: 'Field',
-  edge: 'Edges',
-  corner: 'Corners',
-};
-
-/** All colours of the panel as one. */
-export const MEAN_COLOUR_WORDS = {
-  name: 'From across the room',
-  meaning:
-    'All that is seen, mixed by area as the eye does from afar; 8 in 10 boards come out within the distance.',
-};
-
-export const FIGURE_WORDS: Readonly<Record<FigureKey, { name: string; unit: string; meaning: string }>> = {
-  spacing: {
-    name: 'Crack spacing',
-    unit: 'mm',
-    meaning: 'How far a pin drawn across the panel travels between cracks, on average.',
-  },
-  opening: { name: 'Crack opening', unit: 'mm', meaning: 'How wide the cracks stand when the coat is dry.' },
-  openArea: {
-    name: 'Shows in cracks',
-    unit: '%',
-    meaning: 'Share of the panel where the colour below shows in the cracks.',
-  },
-  firstCracks: {
-    name: 'First cracks',
-    unit: 'min',
-    meaning: 'How long after brushing on the first cracks can be seen.',
-  },
-  strength: {
-    name: 'How well it reads',
-    unit: '%',
-    meaning: '100 is a full, clear crackle; below 45 it looks weak, below 12 there is hardly any.',
-  },
-  chips: {
-    name: 'Comes off',
-    unit: '%',
-    meaning: 'Share of the panel where flakes, wax, jelly or salt let the paint go.',
-  },
-  flake: { name: 'Flake size', unit: 'mm', meaning: 'Mean size of a flake that lets go.' },
-  worn: {
-    name: 'Worn through',
-    unit: '%',
-    meaning: 'Share of the panel where sanding, wiping or cutting brings another layer to light.',
-  },
-  bare: {
-    name: 'Bare board',
-    unit: '%',
-    meaning: 'Share of the panel on which nothing but clear films lies over the board.',
-  },
-  gloss: {
-    name: 'Sheen',
-    unit: 'GU',
-    meaning: 'Gloss units at 60 degrees: under 10 matte, about 25 satin, over 60 gloss.',
-  },
-  contrast: {
-    name: 'Contrast',
-    unit: 'ΔE',
-    meaning:
-      'Colour difference ΔE00 of the topmost colour to the one below: under 3 nobody sees it, over 20 it is strong.',
-  },
-};
-
-/** What a picture of the panel can show. */
-export const FACE_MODE_NAMES: Readonly<Record<FaceMode, string>> = {
-  colour: 'As it looks',
-  wet: 'Sprayed with water',
-  top: 'Layer on top',
-  thickness: 'Film thickness',
-  width: 'Crack width',
-  time: 'When it cracked',
-};
-
-export const MAP_ZONE_NAMES: Readonly<Record<MapZone, string>> = {
-  all: 'All of it',
-  field: 'Field',
-  edges: 'Edges and corners',
-  corners: 'Corners',
-  top: 'Upper edge',
-  bottom: 'Lower edge',
-  left: 'Left edge',
-  right: 'Right edge',
-};
-
-export const WEAR_CAUSE_NAMES: Readonly<Record<WearCause, { name: string; meaning: string }>> = {
-  handled: { name: 'Handled', meaning: 'worn blots where hands take hold' },
-  'hung-on': { name: 'Hung on', meaning: 'streaks below what hangs from it' },
-  knocked: { name: 'Knocked', meaning: 'small dents, most of them low down' },
-  'stood-on': { name: 'Stood on', meaning: 'rings where things stood and turned' },
-  sun: { name: 'Sun', meaning: 'weathered from above and from one side' },
-  damp: { name: 'Damp', meaning: 'lifted from below, up to a tide line' },
-};
-
-/** What a painter can wish for. */
-export const WISH_WORDS: Readonly<Record<WishKey, { name: string; meaning: string }>> = {
-  spacing: { name: 'Crack spacing', meaning: 'how far apart the cracks run' },
-  opening: { name: 'Crack opening', meaning: 'how wide they stand' },
-  chips: { name: 'Comes off', meaning: 'share that flakes, wax, jelly or salt let go' },
-  worn: { name: 'Worn through', meaning: 'share that is rubbed, wiped or cut through' },
-  under: { name: 'Under colours show', meaning: 'share on which the last colour is not seen' },
-};
-
-export const UNDER_MEANING = 'Share of it on which something else than the last colour is seen.';

@@ -20,15 +20,8 @@ import {
   volume,
 } from './format';
 import { METHOD_WORDS } from './methods';
-import {
-  FIGURE_WORDS,
-  layerWord,
-  mediumName,
-  START_STATE_NAMES,
-  startWords,
-  STROKE_NAMES,
-  TASK_WORDS,
-} from './names';
+import { FIGURE_WORDS } from './figureNames';
+import { layerWord, mediumName, START_STATE_NAMES, startWords, STROKE_NAMES, TASK_WORDS } from './names';
 import { findingWords } from './findings';
 import { HAZARD_DEFERENCE, hazardWords } from './hazards';
 import { prepWords } from './prep';
