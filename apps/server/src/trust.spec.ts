@@ -104,6 +104,13 @@ describe('what a shop trusts the server with', () => {
     expect(served).toBeGreaterThan(10);
   }, 60000);
 
+  it('answers at once whoever asks for the headers of a stream alone, and holds nothing open for it', async () => {
+    for (const path of [API.runStream('run-1'), API.airStream(false), API.airStream(true)]) {
+      const { headers } = await request(app).head(path).timeout(5000).expect(200);
+      expect(headers['content-type']).withContext(path).toBe('text/event-stream');
+    }
+  }, 20000);
+
   it('gives up a sheet that takes too long, in words', async () => {
     const hasty = new SheetMaker(1);
     const plan = largePlan(4, 0, 1);

@@ -7,6 +7,7 @@ import {
 } from '@zaffet/contract';
 import { hygrometerReads, simulatedShopAir } from '@zaffet/workshop';
 import { type Response } from 'express';
+import { beginStream } from '../stream';
 
 /** How often the stand-in reads, and how often what it read is kept [ms]. */
 const READS_EVERY = 5000;
@@ -54,12 +55,7 @@ export class Instruments {
 
   /** A page listens until it goes away. */
   listen(response: Response, simulated: boolean): void {
-    response.writeHead(200, {
-      'content-type': 'text/event-stream',
-      // Packed, a reading would wait for those after it.
-      'cache-control': 'no-store, no-transform',
-    });
-    response.write(': listening\n\n');
+    if (!beginStream(response, ': listening\n\n')) return;
     this.listeners.set(response, { simulated });
     response.on('close', () => {
       this.listeners.delete(response);

@@ -1,4 +1,5 @@
 import { type Response } from 'express';
+import { beginStream } from '../stream';
 
 /** Pages that may follow runs at once. */
 const MOST = 64;
@@ -17,12 +18,7 @@ export class RunListeners {
   }
 
   listen(run: string, response: Response): void {
-    response.writeHead(200, {
-      'content-type': 'text/event-stream',
-      // Packed, a line would wait for those after it.
-      'cache-control': 'no-store, no-transform',
-    });
-    response.write(`retry: ${RETRY}\n\n`);
+    if (!beginStream(response, `retry: ${RETRY}\n\n`)) return;
     this.pages.set(response, run);
     response.on('close', () => {
       this.pages.delete(response);

@@ -109,10 +109,16 @@ function ask(port: number, { method, path, headers, body }: Asked): Promise<Answ
     // A connection of its own each: a kept one may be closed while a large body is being made.
     const request = send({ port, host: '127.0.0.1', method, path, headers, agent: false }, (response) => {
       const chunks: Buffer[] = [];
+      const answered = (): void =>
+        resolve({ status: response.statusCode!, headers: response.headers, body: Buffer.concat(chunks) });
+      // A stream has no end: whoever asked goes.
+      if (response.headers['content-type']?.startsWith('text/event-stream') === true) {
+        answered();
+        request.destroy();
+        return;
+      }
       response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', () =>
-        resolve({ status: response.statusCode!, headers: response.headers, body: Buffer.concat(chunks) }),
-      );
+      response.on('end', answered);
       response.on('error', reject);
     });
     request.setTimeout(60_000, () => request.destroy(new Error('no answer within a minute')));
@@ -121,8 +127,9 @@ function ask(port: number, { method, path, headers, body }: Asked): Promise<Answ
   });
 }
 
-/** How many of all that ask are not signed in. */
+/** How many of all that ask are not signed in; and ask for what takes long. */
 const STRANGERS = 0.05;
+const LONG = 0.008;
 const IDS = [
   '00000000-0000-4000-8000-000000000000',
   'nonsense',
@@ -270,7 +277,7 @@ export async function fuzzRequests(
       const { status, headers, body } = await ask(port, asked);
       const took = performance.now() - from;
       count(found, String(status));
-      if (took > (/\/(sheet|board-sheet|map)\b/.test(asked.path) ? SHEET_SOON : SOON))
+      if (took > (/\/(sheet|board-sheet|map|backup)\b/.test(asked.path) ? SHEET_SOON : SOON))
         found.wrong.push(`${told}: ${Math.round(took)} ms`);
       if (status >= 500) found.wrong.push(`${told}: ${status} ${body.toString().slice(0, 200)}`);
       if (status < 400) continue;
@@ -333,6 +340,10 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
       },
     ],
     ['GET', API.clock, null],
+    [pick(['GET', 'HEAD'], random), `/api/runs/${pick(['run-1', ...IDS], random)}/stream`, null],
+    ['GET', API.airStream(random() < 0.5), null],
+    ['GET', API.sheets, null],
+    ['GET', API.backups, null],
     ['GET', API.runs, null],
     ['GET', `${API.runEvents('run-1')}?after=${pick(['0', 'x', ''], random)}`, null],
     ['POST', API.runEvents(pick(['run-1', ...IDS], random)), { events: runEvents(file) }],
@@ -361,8 +372,13 @@ function wild(random: () => number, real: readonly unknown[], known: readonly st
     [pick(['GET', 'HEAD', 'POST'], random), pick(STATIC, random), null],
     [pick(['PATCH', 'PURGE', 'OPTIONS'], random), `/api/${pick(IDS, random)}`, null],
   ];
-  if (random() < 0.004)
-    jobs.splice(0, jobs.length, ['GET', `/api/plans/${id}/sheet?zone=${pick(IDS, random)}`, null]);
+  const units = pick(['metric', 'imperial', ...IDS], random);
+  const long: [string, string, unknown][] = [
+    ['GET', `/api/plans/${id}/sheet?zone=${pick(IDS, random)}`, null],
+    ['GET', `/api/plans/${id}/board-sheet?units=${units}&page=${pick(['0', '1', ...IDS], random)}`, null],
+    ['GET', API.backup, null],
+  ];
+  if (random() < LONG) jobs.splice(0, jobs.length, pick(long, random));
   const [method, path, value] = pick(jobs, random);
   const headers: Record<string, string> = random() < 0.25 ? { ...pick(HEADERS, random) } : {};
   if (value === null) return { method, path, headers, body: null };
