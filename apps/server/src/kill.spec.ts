@@ -29,7 +29,9 @@ describe('a server that dies', () => {
       expect(await second.ended)
         .withContext(told)
         .toBe(1);
-      expect(second.said()).withContext(told).toContain(`is in use by process ${child.pid}`);
+      expect(second.said())
+        .withContext(told)
+        .toContain(`is in use by another Zaffet (process ${child.pid} on `);
     }
     child.kill('SIGTERM');
     expect(await ended).toBe(0);

@@ -8,9 +8,10 @@ import {
   rmSync,
   writeFileSync,
 } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { CannotStart, causeOf } from '../start/cannot';
 import { flush, flushTree } from './folder';
+import { LOCK_FILE } from './lock';
 
 /*
  * A newer Zaffet changes the tables of a database when it first opens it. Before that the database is copied whole, as
@@ -61,7 +62,7 @@ export function copyBefore(directory: string, backups: string, newest: string): 
   try {
     mkdirSync(backups, { recursive: true, mode: 0o700 });
     rmSync(part, { recursive: true, force: true });
-    cpSync(directory, part, { recursive: true });
+    cpSync(directory, part, { recursive: true, filter: (path) => basename(path) !== LOCK_FILE });
     flushTree(part);
     renameSync(part, copy);
     flush(backups);

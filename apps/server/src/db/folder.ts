@@ -14,6 +14,7 @@ import {
 } from 'node:fs';
 import { basename, dirname, join, resolve } from 'node:path';
 import { CannotStart } from '../start/cannot';
+import { LOCK_FILE } from './lock';
 
 /*
  * A new database is made in a folder of its own inside the data directory, flushed, and only then moved up, its
@@ -25,8 +26,8 @@ const FIRST = '.first-start';
 /** Stands in the first start's folder once all in it has reached the disk. */
 const WHOLE = 'whole';
 export const VERSION = 'PG_VERSION';
-/** What a file system puts into a disk of its own. */
-const NOT_OURS_TO_MIND = ['lost+found'];
+/** Beside a database: what a file system puts into a disk of its own, and the lock. */
+const BESIDE = ['lost+found', LOCK_FILE];
 
 /** Flushes one file or folder to the disk. */
 export function flush(path: string): void {
@@ -76,32 +77,36 @@ function moveUp(directory: string): void {
 }
 
 /**
- * Makes a data directory ready to be opened: what a killed first start left is finished or begun again, and anything
- * that is no database of Zaffet's is refused. Only its owner may look into it.
- * @param directory - as `onePath` gives it, locked
- * @param make - makes a new database in an empty folder and closes it
+ * Makes a data directory where there is none, for its owner alone. Nothing else is changed yet.
+ * @param directory - as `onePath` gives it
  * @throws CannotStart where something else is there
  */
-export async function readyFolder(directory: string, make: (folder: string) => Promise<void>): Promise<void> {
+export function makeFolder(directory: string): void {
   if (existsSync(directory) && !statSync(directory).isDirectory())
     throw new CannotStart(
       `The data directory ${directory} is a file. Set ZAFFET_DATA to a folder, or to a name that is free.`,
     );
   mkdirSync(directory, { recursive: true, mode: 0o700 });
+  const names = readdirSync(directory).filter((name) => !BESIDE.includes(name));
+  const others = names.filter((name) => name !== FIRST);
+  if (others.length === 0 || names.includes(VERSION) || existsSync(join(directory, FIRST, WHOLE))) return;
+  throw new CannotStart(
+    others.includes('pg_wal') || others.includes('global')
+      ? `The database in ${directory} is damaged: its file ${VERSION} is missing. Bring a backup into a new folder with npx zaffet restore FILE FOLDER, or set ZAFFET_DATA to an empty one.`
+      : `The data directory ${directory} is not empty and holds no database of Zaffet (${others[0]} is there). Set ZAFFET_DATA to an empty folder, or to a name that is free.`,
+  );
+}
+
+/**
+ * Makes a data directory ready to be opened: what a killed first start left is finished or begun again.
+ * @param directory - from `makeFolder`, locked
+ * @param make - makes a new database in an empty folder and closes it
+ */
+export async function readyFolder(directory: string, make: (folder: string) => Promise<void>): Promise<void> {
   chmodSync(directory, 0o700);
   const first = join(directory, FIRST);
   if (existsSync(join(first, WHOLE))) moveUp(directory);
-  const names = readdirSync(directory).filter((name) => !NOT_OURS_TO_MIND.includes(name));
-  if (names.includes(VERSION)) return;
-  const others = names.filter((name) => name !== FIRST);
-  if (others.includes('pg_wal') || others.includes('global'))
-    throw new CannotStart(
-      `The database in ${directory} is damaged: its file ${VERSION} is missing. Bring a backup into a new folder with npx zaffet restore FILE FOLDER, or set ZAFFET_DATA to an empty one.`,
-    );
-  if (others.length > 0)
-    throw new CannotStart(
-      `The data directory ${directory} is not empty and holds no database of Zaffet (${others[0]} is there). Set ZAFFET_DATA to an empty folder, or to a name that is free.`,
-    );
+  if (existsSync(join(directory, VERSION))) return;
   rmSync(first, { recursive: true, force: true });
   mkdirSync(first, { mode: 0o700 });
   await make(first);
