@@ -81,7 +81,7 @@ async function measured(
 
 const large = filePlan(largePlan(LARGE.steps, LARGE.maps, LARGE.side));
 const { id, plan, ...first } = (await (await send(here + API.plans, 'POST', large)).json()) as StoredPlan;
-let { revision } = first;
+let { saveId } = first;
 for (let n = 0; n < RUNS; n++) {
   const stamp = { device: `device-${n}`, at: new Date().toISOString(), offsetMs: 0 };
   const note = (i: number): object => ({
@@ -110,8 +110,8 @@ const lines = [
   await measured('save', here, 'the largest plan saved ten times', async () => {
     const answers: Response[] = [];
     for (let n = 0; n < 10; n++) {
-      const answer = await send(here + API.plan(id), 'PUT', { revision, plan });
-      ({ revision } = (await answer.clone().json()) as PlanSummary);
+      const answer = await send(here + API.plan(id), 'PUT', { saveId, plan });
+      ({ saveId } = (await answer.clone().json()) as PlanSummary);
       answers.push(answer);
     }
     return answers;

@@ -47,11 +47,11 @@ const what = `${large.piece.parts.length} parts, ${large.finishes.length} finish
 const made = await send(url + API.plans, 'POST', large);
 if (!made.ok) throw new Error(await made.text());
 const { id, plan, ...first } = (await made.json()) as StoredPlan;
-let { revision } = first;
+let { saveId } = first;
 const lines = [
   await measured('save', RUNS, what, async () => {
-    const answer = await send(url + API.plan(id), 'PUT', { revision, plan });
-    ({ revision } = (await answer.clone().json()) as PlanSummary);
+    const answer = await send(url + API.plan(id), 'PUT', { saveId, plan });
+    ({ saveId } = (await answer.clone().json()) as PlanSummary);
     return answer;
   }),
   await measured('open', RUNS, what, () => fetch(url + API.plan(id))),

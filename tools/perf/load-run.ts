@@ -48,18 +48,18 @@ const saved = new Map<string, number>();
 async function client(n: number): Promise<void> {
   const random = chance(SEED + n);
   const made = await timed('made', () => send(url + API.plans, 'POST', planNamed(`Client ${n}`)));
-  let { id, revision, plan } = (await made.json()) as StoredPlan;
+  let { id, revision, saveId, plan } = (await made.json()) as StoredPlan;
   saved.set(id, revision);
   while (goesOn()) {
     await rest(THINKS.from + random() * (THINKS.to - THINKS.from));
     const what = random();
     if (what < 0.4) {
-      const answer = await timed('save', () => send(url + API.plan(id), 'PUT', { revision, plan }));
-      ({ revision } = (await answer.json()) as PlanSummary);
+      const answer = await timed('save', () => send(url + API.plan(id), 'PUT', { saveId, plan }));
+      ({ revision, saveId } = (await answer.json()) as PlanSummary);
       saved.set(id, revision);
     } else if (what < 0.7) {
       const answer = await timed('plan', () => fetch(url + API.plan(id)));
-      ({ id, revision, plan } = (await answer.json()) as StoredPlan);
+      ({ id, revision, saveId, plan } = (await answer.json()) as StoredPlan);
     } else if (what < 0.85) await timed('list', () => fetch(url + API.plans));
     else if (what < 0.95) await timed('log', () => fetch(url + API.logFind({ words: 'glue' })));
     else await timed('shelf', () => fetch(url + API.shelf));

@@ -48,10 +48,13 @@ describe('the server', () => {
     expect(Date.parse(again.savedAt)).not.toBeNaN();
   });
 
-  it('saves over the revision it started from and counts on', async () => {
+  it('saves over the save it started from and counts on', async () => {
     const saved = await create(planNamed('One'));
     const plan = { ...saved.plan, name: 'Two' };
-    const answer = await request(app).put(API.plan(saved.id)).send({ revision: 1, plan }).expect(200);
+    const answer = await request(app)
+      .put(API.plan(saved.id))
+      .send({ saveId: saved.saveId, plan })
+      .expect(200);
     expect((answer.body as StoredPlan).revision).toBe(2);
     expect((await read(saved.id)).name).toBe('Two');
   });
@@ -60,11 +63,11 @@ describe('the server', () => {
     const saved = await create(planNamed('First'));
     await request(app)
       .put(API.plan(saved.id))
-      .send({ revision: 1, plan: { ...saved.plan, name: 'Theirs' } })
+      .send({ saveId: saved.saveId, plan: { ...saved.plan, name: 'Theirs' } })
       .expect(200);
     const answer = await request(app)
       .put(API.plan(saved.id))
-      .send({ revision: 1, plan: { ...saved.plan, name: 'Mine' } })
+      .send({ saveId: saved.saveId, plan: { ...saved.plan, name: 'Mine' } })
       .expect(409);
     expect((answer.body as Fault).code).toBe('plan.stale');
     expect((answer.body as StaleAnswer).current).toEqual(
@@ -73,13 +76,13 @@ describe('the server', () => {
     expect((await read(saved.id)).name).toBe('Theirs');
   });
 
-  it('lets one of two saves from the same revision win', async () => {
+  it('lets one of two saves from the same save win', async () => {
     const saved = await create(planNamed('Race'));
     const answers = await Promise.all(
       ['a', 'b', 'c', 'd'].map((name) =>
         request(app)
           .put(API.plan(saved.id))
-          .send({ revision: 1, plan: { ...saved.plan, name } }),
+          .send({ saveId: saved.saveId, plan: { ...saved.plan, name } }),
       ),
     );
     expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409, 409]);
@@ -87,10 +90,12 @@ describe('the server', () => {
   });
 
   it('flushes to the disk before it acknowledges a save', async () => {
-    const saved = await create(planNamed('Flushed'));
-    for (let revision = 1; revision <= 5; revision++) {
+    let saved = await create(planNamed('Flushed'));
+    for (let i = 0; i < 5; i++) {
       const before = shop.database.flushes()!;
-      await request(app).put(API.plan(saved.id)).send({ revision, plan: saved.plan }).expect(200);
+      const { id, saveId, plan } = saved;
+      const { body } = await request(app).put(API.plan(id)).send({ saveId, plan }).expect(200);
+      saved = { ...(body as PlanSummary), plan };
       expect(shop.database.flushes()!).toBeGreaterThan(before);
     }
   });

@@ -1,4 +1,4 @@
-import { API, fault } from '@zaffet/contract';
+import { API, fault, JSON_LIMITS } from '@zaffet/contract';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import { type Logger } from 'pino';
@@ -10,12 +10,14 @@ import { type Database } from './db/client';
 import { type Network } from './door/door';
 import { hostsOf, knownHostsOnly, ownPagesOnly } from './door/hosts';
 import { doorRoutes } from './door/routes';
-import { errorAnswers } from './errors';
-import { contentPolicy, webPages } from './page';
+import { jsonBody } from './http/body';
+import { errorAnswers } from './http/errors';
+import { contentPolicy, webPages } from './http/page';
 import { logRoutes } from './log';
 import { type Newsroom, OwnNews } from './news';
 import { photoRoutes } from './photos/routes';
 import { planRoutes } from './plans/routes';
+import { rawJson } from './reading/reader';
 import { runRoutes } from './runs/routes';
 import { type SheetMaker } from './sheet/maker';
 import { shelfRoutes } from './shelf/routes';
@@ -41,8 +43,10 @@ export interface AppOptions {
 /** As long as nothing else is set [bytes]. */
 const PHOTOS_MOST = 16e9;
 
-/** The most cells a plan's maps may have, packed, are 8 MB. */
-const BODY_LIMIT = '12mb';
+/** What may be large: read in a thread of its own. Runs begin with their plan. */
+const WITH_PLANS = ['/api/plans', '/api/runs'];
+/** The largest of the others is what two hundred factors teach [bytes]. */
+const OTHERS_LIMIT = 2 * 1024 * 1024;
 
 /** What is smaller goes out faster as it is [bytes]. */
 const SMALL = 16_384;
@@ -79,7 +83,8 @@ export function buildApp({
   });
   // Before anything large is read: of a stranger nothing is.
   app.use(doorRoutes(db, network, news));
-  app.use('/api', express.json({ limit: BODY_LIMIT, strict: false }));
+  app.use(WITH_PLANS, rawJson(JSON_LIMITS.bytes));
+  app.use('/api', jsonBody(OTHERS_LIMIT));
   app.use(planRoutes(db, sheets));
   app.use(shelfRoutes(db));
   app.use(shopRoutes(db));

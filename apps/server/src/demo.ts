@@ -1,12 +1,13 @@
 import { LIMITS } from '@zaffet/contract';
 import { parseEvents } from '@zaffet/contract/runs';
-import { parsePlan, parseShelf } from '@zaffet/contract/schemas';
+import { parseShelf } from '@zaffet/contract/schemas';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Database } from './db/client';
 import { marks } from './db/schema';
 import { keepPhoto } from './photos/queries';
 import { createPlan } from './plans/queries';
+import { carryOut } from './reading/tasks';
 import { takeEvents } from './runs/queries';
 import { putItem, putMeasures } from './shelf/queries';
 
@@ -30,8 +31,7 @@ export function loadDemo(db: Database, directory: string): Promise<number> {
       .returning();
     if (claimed.length === 0) return 0;
     const files = jsonIn(directory).reverse();
-    for (const file of files)
-      await createPlan(tx, parsePlan(JSON.parse(readFileSync(join(directory, file), 'utf8'))));
+    for (const file of files) await createPlan(tx, carryOut('plan', readFileSync(join(directory, file))));
     const shelf = parseShelf(JSON.parse(readFileSync(join(directory, '..', 'shelf.json'), 'utf8')));
     for (const item of shelf.items) await putItem(tx, item);
     await putMeasures(tx, shelf.measures);

@@ -24,7 +24,7 @@ async function start(): Promise<void> {
   const log = pino({ level: settings.logLevel });
   say(databaseUrl === null ? `Opening the database in ${directory} …` : 'Opening the database server …');
   const database = await (databaseUrl === null
-    ? openEmbedded(directory, end, settings.backups)
+    ? openEmbedded(directory, end, settings.backups, say)
     : openServer(databaseUrl, log));
   const sheets = new SheetMaker();
   const daily = settings.backups === null ? null : new DailyBackups(database.db, settings.backups, log);

@@ -35,16 +35,16 @@ describe('what a shop trusts the server with', () => {
     (await request(app).get(API.plans).expect(200)).body as PlanSummary[];
   const faultOf = ({ body }: Response): Fault => body as Fault;
 
-  it('lists plans without their content, and sends each revision of one once', async () => {
+  it('lists plans without their content, and sends each save of one once', async () => {
     const saved = await create('Listed');
     const listed = (await list()).find(({ id }) => id === saved.id)!;
-    expect(Object.keys(listed).sort()).toEqual(['id', 'name', 'revision', 'savedAt']);
+    expect(Object.keys(listed).sort()).toEqual(['id', 'name', 'revision', 'saveId', 'savedAt']);
     const first = await request(app).get(API.plan(saved.id)).expect(200);
     const etag = first.headers['etag']!;
     await request(app).get(API.plan(saved.id)).set('if-none-match', etag).expect(304);
     await request(app)
       .put(API.plan(saved.id))
-      .send({ revision: 1, plan: planNamed('Again') })
+      .send({ saveId: saved.saveId, plan: planNamed('Again') })
       .expect(200);
     const later = await request(app).get(API.plan(saved.id)).set('if-none-match', etag).expect(200);
     expect((later.body as StoredPlan).revision).toBe(2);
@@ -53,12 +53,12 @@ describe('what a shop trusts the server with', () => {
   it('takes a save of what stands there already for done: its answer was lost', async () => {
     const saved = await create('Sent twice');
     const plan = { ...planNamed('Sent twice'), seed: 11 };
-    await request(app).put(API.plan(saved.id)).send({ revision: 1, plan }).expect(200);
-    const again = await request(app).put(API.plan(saved.id)).send({ revision: 1, plan }).expect(200);
+    await request(app).put(API.plan(saved.id)).send({ saveId: saved.saveId, plan }).expect(200);
+    const again = await request(app).put(API.plan(saved.id)).send({ saveId: saved.saveId, plan }).expect(200);
     expect((again.body as PlanSummary).revision).toBe(2);
     await request(app)
       .put(API.plan(saved.id))
-      .send({ revision: 1, plan: { ...plan, seed: 12 } })
+      .send({ saveId: saved.saveId, plan: { ...plan, seed: 12 } })
       .expect(409);
   });
 
@@ -113,7 +113,7 @@ describe('what a shop trusts the server with', () => {
 
   it('gives up a sheet that takes too long, in words', async () => {
     const hasty = new SheetMaker(1);
-    const plan = largePlan(4, 0, 1);
+    const plan = filePlan(largePlan(4, 0, 1));
     const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
     await expectAsync(
       hasty.make({ kind: 'job', plan, zone: 'UTC', shelf, learned: null }, null),
@@ -124,7 +124,13 @@ describe('what a shop trusts the server with', () => {
   it('tells how long a sheet will take, and lets no device have all the turns', async () => {
     const maker = new SheetMaker();
     const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
-    const order = { kind: 'job', plan: planNamed('Turns'), zone: 'UTC', shelf, learned: null } as const;
+    const order = {
+      kind: 'job',
+      plan: filePlan(planNamed('Turns')),
+      zone: 'UTC',
+      shelf,
+      learned: null,
+    } as const;
     expect(maker.queue('tablet')).toEqual({ before: 0, seconds: null, refused: null });
     const mine = [maker.make(order, 'tablet'), maker.make(order, 'tablet')];
     expect(maker.queue('phone').before).toBe(2);

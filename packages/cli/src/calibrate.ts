@@ -5,7 +5,7 @@ import { calibrate, leaveOneOut } from '@zaffet/core/calibrate';
 import { cellsOf, foldRun } from '@zaffet/workshop';
 import { lessonText, oneAirText } from '@zaffet/words';
 import { basename } from 'node:path';
-import { readJson } from './readJson';
+import { readJsonFile } from './readJsonFile';
 
 /** Events of a run as a file holds them: by themselves, or counted as the server tells them. */
 function eventsIn(value: unknown): RunEvent[] {
@@ -29,7 +29,7 @@ function eventsIn(value: unknown): RunEvent[] {
 export async function calibrateFiles(paths: readonly string[]): Promise<unknown> {
   const told: { id: string; cells: ReturnType<typeof cellsOf> }[] = [];
   for (const path of paths) {
-    const run = foldRun(eventsIn(await readJson(path)));
+    const run = foldRun(eventsIn(await readJsonFile(path)));
     if (run === null) throw new ZaffetError(fault('run.not-found'));
     const id = basename(path, '.json');
     told.push({ id, cells: cellsOf(id, run) });
@@ -52,7 +52,7 @@ export async function calibrateFiles(paths: readonly string[]): Promise<unknown>
 
 /** What a calibration file says the shop has learned. @throws ZaffetError `calibration.invalid` */
 export async function learnedIn(path: string): Promise<LearnedFile | null> {
-  const value = (await readJson(path)) as Partial<Record<'learned' | 'runs' | 'leftOut', unknown>> | null;
+  const value = (await readJsonFile(path)) as Partial<Record<'learned' | 'runs' | 'leftOut', unknown>> | null;
   const { learned, runs = [], leftOut = [] } = value ?? {};
   return parseCalibration({ learned, runs, leftOut }).learned;
 }

@@ -25,7 +25,7 @@ import { type ShopData } from '@zaffet/core/basis';
 import { basisOf, beginAt, type PartPlan, partPlan, shopKnowing, timetable } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { learnedIn } from './calibrate';
-import { readJson } from './readJson';
+import { readJsonFile } from './readJsonFile';
 
 /** A predicted value with its 80 % band and what moves it, in words. */
 export interface PredictedValue {
@@ -135,7 +135,7 @@ export const shopOf = async ({ knowing }: Asked): Promise<ShopData> =>
 
 /** Reads a plan file, begun when it is asked to. @throws ZaffetError as `predict` */
 export async function readWholePlan(path: string, { at }: Asked): Promise<Plan> {
-  const value = await readJson(path);
+  const value = await readJsonFile(path);
   if (at !== undefined && !isInstant(at)) {
     throw new ZaffetError({
       ...fault('plan.invalid'),

@@ -73,7 +73,10 @@ export interface SheetQueue {
 export interface PlanSummary {
   readonly id: string;
   readonly name: string;
+  /** Counts saves, for people. */
   readonly revision: number;
+  /** New at every save, also after a restore: names what a browser knows, and what its next save starts from. */
+  readonly saveId: string;
   readonly savedAt: string;
 }
 
@@ -87,9 +90,9 @@ export interface SavedPlan extends PlanSummary {
   readonly plan: Plan;
 }
 
-/** A save names the revision it started from; a stale one is refused with what stands there now. */
+/** A save names the save it started from; a stale one is refused with what stands there now. */
 export interface SaveRequest {
-  readonly revision: number;
+  readonly saveId: string;
   readonly plan: PlanFile;
 }
 

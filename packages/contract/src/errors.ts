@@ -109,7 +109,12 @@ export const ERRORS = {
   'request.too-large': {
     status: 413,
     message:
-      'This is larger than the 12 MB that Zaffet takes; a plan file is some kB. Leave out painted maps that are not needed, or make two plans of it.',
+      'This is larger than Zaffet takes: 12 MB for a plan, which usually has some kB, and 2 MB for anything else. Leave out painted maps that are not needed, or make two plans of it.',
+  },
+  'request.too-complex': {
+    status: 400,
+    message:
+      'This file or request has too many entries, or too many lists inside lists. Choose a file that Zaffet saved.',
   },
   'request.unreadable': {
     status: 400,

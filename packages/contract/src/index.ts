@@ -6,6 +6,7 @@ export * from './door/types';
 export * from './errors';
 export { type NamedColour, readGpl, writeGpl } from './formats/gpl';
 export { type FiledMap, filePlan, type PlanFile, unfilePlan } from './plan/file';
+export { JSON_LIMITS, JsonMeter, parseJson, readJson } from './json';
 export * from './log/types';
 export { isInstant } from './plan/instant';
 export { isZone } from './plan/zone';

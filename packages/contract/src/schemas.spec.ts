@@ -342,11 +342,11 @@ describe("a painter's own medium", () => {
 });
 
 describe('reading a save', () => {
-  it('wants a revision and a plan', () => {
-    expect(parseSave({ revision: 3, plan: samplePlan() }).revision).toBe(3);
-    expect(() => parseSave({ plan: samplePlan() })).toThrowError(ZaffetError, /revision is missing/);
-    expect(() => parseSave({ revision: 0, plan: samplePlan() })).toThrowError(ZaffetError, /revision is 0/);
-    expect(() => parseSave({ revision: 1, plan: {} })).toThrowError(ZaffetError);
+  it('wants a plan, and reads one from an older page, which names no save', () => {
+    expect(parseSave({ saveId: 'abc', plan: samplePlan() }).saveId).toBe('abc');
+    expect(parseSave({ revision: 3, plan: samplePlan() }).saveId).toBe('');
+    expect(() => parseSave({ saveId: 'abc' })).toThrowError(ZaffetError, /plan is missing/);
+    expect(() => parseSave({ saveId: 'abc', plan: {} })).toThrowError(ZaffetError);
   });
 });
 

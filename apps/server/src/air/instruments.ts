@@ -7,7 +7,7 @@ import {
 } from '@zaffet/contract';
 import { hygrometerReads, simulatedShopAir } from '@zaffet/workshop';
 import { type Response } from 'express';
-import { beginStream } from '../stream';
+import { beginStream } from '../http/stream';
 
 /** How often the stand-in reads, and how often what it read is kept [ms]. */
 const READS_EVERY = 5000;

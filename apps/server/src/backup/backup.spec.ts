@@ -17,6 +17,7 @@ import { buildApp } from '../app';
 import { openEmbedded, type OpenDatabase } from '../db/client';
 import { keepPhoto } from '../photos/queries';
 import { createPlan, listPlans } from '../plans/queries';
+import { filed } from '../reading/tasks';
 import { takeEvents } from '../runs/queries';
 import { SheetMaker } from '../sheet/maker';
 import { mustNotFail, photographOf, planNamed, scratchFolder } from '../testing';
@@ -140,9 +141,9 @@ describe('a backup', () => {
   beforeAll(async () => {
     [shop, empty] = [await openShop(), await openShop()];
     const { app, database } = shop;
-    await createPlan(database.db, plan);
-    await createPlan(database.db, planNamed('Wash stand'));
-    const { id } = (await createPlan(database.db, planNamed('Given up'))) as { id: string };
+    await createPlan(database.db, filed(plan));
+    await createPlan(database.db, filed(planNamed('Wash stand')));
+    const { id } = (await createPlan(database.db, filed(planNamed('Given up')))) as { id: string };
     await request(app).delete(API.plan(id)).expect(204);
     await tell(shop, 'run-a', 0, 'first', 'second');
     await request(app)
@@ -198,8 +199,8 @@ describe('a backup', () => {
       air: 1,
     });
     expect(Buffer.compare(entries.get(`photos/${hashOf(photo)}`)!, photo)).toBe(0);
-    expect(entries.get('air.csv')!.toString()).toBe(
-      'source,time,temperature_c,humidity\r\ndial,2026-05-12T09:00:00.000Z,19.3,0.55',
+    expect(entries.get('air/2026-05.csv')!.toString()).toBe(
+      'source,time,temperature_c,humidity\r\ndial,2026-05-12T09:00:00.000Z,19.3,0.55\r\n',
     );
     const run = JSON.parse(entries.get('runs/run-a.json')!.toString()) as { events: unknown[] };
     expect(run.events.length).toBe(3);
@@ -227,7 +228,7 @@ describe('a backup', () => {
     await report(bring(used, zip));
     const [lid] = (await listPlans(used.database.db)).filter(({ name }) => name === 'Lid');
     const own = filePlan({ ...plan, seed: 99 });
-    await request(used.app).put(API.plan(lid!.id)).send({ revision: lid!.revision, plan: own }).expect(200);
+    await request(used.app).put(API.plan(lid!.id)).send({ saveId: lid!.saveId, plan: own }).expect(200);
     await request(used.app).put(API.measures).send({ dishMl: 300, spoonMl: 15, teaspoonMl: 5 });
     await tell(shop, 'run-a', 10, 'third');
     const newer = await backup(shop);
@@ -347,7 +348,7 @@ describe('a backup', () => {
     const newer = await but((all) =>
       all.set(
         'zaffet.json',
-        Buffer.from(all.get('zaffet.json')!.toString().replace('"version": 1', '"version": 2')),
+        Buffer.from(all.get('zaffet.json')!.toString().replace('"version":2', '"version":3')),
       ),
     );
     expect(((await bring(empty, newer).expect(400)).body as Fault).code).toBe('backup.too-new');

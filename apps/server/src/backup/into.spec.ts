@@ -4,6 +4,7 @@ import { pipeline } from 'node:stream/promises';
 import { createWriteStream } from 'node:fs';
 import { openEmbedded } from '../db/client';
 import { createPlan, listPlans } from '../plans/queries';
+import { filed } from '../reading/tasks';
 import { mustNotFail, planNamed, scratchFolder } from '../testing';
 import { restoreInto } from './into';
 import { backupOf } from './write';
@@ -15,7 +16,7 @@ describe('a backup brought into a new folder', () => {
   beforeAll(async () => {
     mkdirSync(`${folder.path}-files`, { recursive: true });
     const database = await openEmbedded(folder.path, mustNotFail);
-    await createPlan(database.db, planNamed('Lid'));
+    await createPlan(database.db, filed(planNamed('Lid')));
     await pipeline(await backupOf(database.db), createWriteStream(file));
     await database.close();
   }, 60000);

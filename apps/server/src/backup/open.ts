@@ -3,27 +3,33 @@ import {
   BACKUP_VERSION,
   type BackupHead,
   fault,
-  PHOTO_BYTES,
+  parseJson,
   ZaffetError,
 } from '@zaffet/contract';
-import { once } from 'node:events';
 import { crc32 } from 'node:zlib';
 import yauzl from 'yauzl';
-import { HEAD, isKnown } from './layout';
+import { HEAD, limitOf } from './layout';
 
-/** Most entries, and most of one unpacked [bytes]: a small file may unpack to much. */
 const MOST_ENTRIES = 500_000;
-const MOST_TEXT = 64e6;
 
 /** A zip that was looked through as far as its list of entries goes. */
 export interface OpenBackup {
   readonly names: readonly string[];
+  /** One entry, unpacked piece by piece; that it is whole is known at its end. @throws ZaffetError `backup.unreadable` */
+  pieces(name: string): AsyncGenerator<Buffer>;
   /** One entry, unpacked and checked. @throws ZaffetError `backup.unreadable` where it is damaged */
   read(name: string): Promise<Buffer>;
   close(): void;
 }
 
-const unreadable = (): ZaffetError => new ZaffetError(fault('backup.unreadable'));
+/** Bytes that are not those that were written: nothing of such a backup is brought in. */
+export class Damaged extends ZaffetError {
+  constructor() {
+    super(fault('backup.unreadable'));
+  }
+}
+
+export const unreadable = (): ZaffetError => new ZaffetError(fault('backup.unreadable'));
 
 const open = (path: string): Promise<yauzl.ZipFile> =>
   new Promise((resolve, reject) => {
@@ -34,19 +40,17 @@ const open = (path: string): Promise<yauzl.ZipFile> =>
     );
   });
 
-/** Every entry of a zip, none of them twice, all of names that Zaffet gives. */
+/** Every entry of a zip, none of them twice. */
 async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
   if (zip.entryCount > MOST_ENTRIES) throw unreadable();
   const entries = new Map<string, yauzl.Entry>();
   await new Promise<void>((resolve, reject) => {
     zip.on('entry', (entry: yauzl.Entry) => {
-      const { fileName: name, uncompressedSize: size } = entry;
-      const most = name.startsWith('photos/') ? PHOTO_BYTES : MOST_TEXT;
-      if (!isKnown(name) || entries.has(name) || size > most || entry.isEncrypted()) {
+      if (entries.has(entry.fileName) || entry.isEncrypted()) {
         reject(unreadable());
         return;
       }
-      entries.set(name, entry);
+      entries.set(entry.fileName, entry);
       zip.readEntry();
     });
     zip.once('end', resolve);
@@ -56,22 +60,31 @@ async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> 
   return entries;
 }
 
-async function readEntry(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Buffer> {
+async function* unpacked(zip: yauzl.ZipFile, entry: yauzl.Entry): AsyncGenerator<Buffer> {
   const stream = await new Promise<NodeJS.ReadableStream>((resolve, reject) => {
     zip.openReadStream(entry, (error, found) =>
       error || found === undefined ? reject(error ?? new Error('no entry')) : resolve(found),
     );
   });
-  const pieces: Buffer[] = [];
-  stream.on('data', (piece: Buffer) => pieces.push(piece));
-  await once(stream, 'end');
-  const bytes = Buffer.concat(pieces);
-  if (crc32(bytes) !== entry.crc32) throw unreadable();
-  return bytes;
+  let sum = 0;
+  for await (const piece of stream as AsyncIterable<Buffer>) {
+    sum = crc32(piece, sum);
+    yield piece;
+  }
+  if (sum !== entry.crc32) throw unreadable();
+}
+
+/** What a backup says of itself. @throws ZaffetError `backup.unreadable`, or `backup.too-new` */
+async function headOf(backup: OpenBackup): Promise<BackupHead> {
+  const head = parseJson(await backup.read(HEAD)) as Partial<BackupHead> | null;
+  if (head?.format !== BACKUP_FORMAT || typeof head.version !== 'number' || typeof head.counts !== 'object')
+    throw unreadable();
+  if (head.version > BACKUP_VERSION) throw new ZaffetError(fault('backup.too-new'));
+  return head as BackupHead;
 }
 
 /**
- * Opens a backup's file: its names are known to be Zaffet's own, whatever is in them.
+ * Opens a backup's file: its names are Zaffet's own, and none is larger than Zaffet writes, whatever is in them.
  * @throws ZaffetError `backup.unreadable`, or `backup.too-new`
  */
 export async function openBackup(
@@ -82,26 +95,31 @@ export async function openBackup(
     const opened = await open(path);
     zip = opened;
     const entries = await entriesOf(opened);
+    const isAllowed = (name: string): boolean => entries.get(name)!.uncompressedSize <= (limitOf(name) ?? -1);
+    async function* pieces(name: string): AsyncGenerator<Buffer> {
+      const entry = entries.get(name);
+      if (entry === undefined || !isAllowed(name)) throw new Damaged();
+      try {
+        yield* unpacked(opened, entry);
+      } catch {
+        throw new Damaged();
+      }
+    }
     const backup: OpenBackup = {
       names: [...entries.keys()],
+      pieces,
       read: async (name) => {
-        const entry = entries.get(name);
-        if (entry === undefined) throw unreadable();
-        try {
-          return await readEntry(opened, entry);
-        } catch {
-          throw unreadable();
-        }
+        const all: Buffer[] = [];
+        for await (const piece of pieces(name)) all.push(piece);
+        return Buffer.concat(all);
       },
       close: () => opened.close(),
     };
-    const head = JSON.parse((await backup.read(HEAD)).toString('utf8')) as Partial<BackupHead>;
-    if (head.format !== BACKUP_FORMAT || typeof head.version !== 'number' || typeof head.counts !== 'object')
-      throw unreadable();
-    if (head.version > BACKUP_VERSION) throw new ZaffetError(fault('backup.too-new'));
-    return { head: head as BackupHead, backup };
+    const head = await headOf(backup);
+    if (!backup.names.every(isAllowed)) throw unreadable();
+    return { head, backup };
   } catch (error) {
     zip?.close();
-    throw error instanceof ZaffetError ? error : unreadable();
+    throw error instanceof ZaffetError && error.fault.code.startsWith('backup.') ? error : unreadable();
   }
 }

@@ -1,34 +1,40 @@
 import {
   BACKUP_KINDS,
   type BackupCalibration,
+  type BackupHead,
   type BackupItem,
   type BackupKind,
-  type BackupPlan,
-  type BackupRun,
   fault,
-  filePlan,
-  isInstant,
   LIMITS,
+  parseJson,
   plainText,
-  type PlanFile,
   type RestoreCount,
   type RestoreReport,
   type RestoreWay,
   ZaffetError,
 } from '@zaffet/contract';
-import { parseCalibration } from '@zaffet/contract/calibration';
-import { parseEvents } from '@zaffet/contract/runs';
-import { parseMeasures, parsePlan, parseShelfItem, parseShop } from '@zaffet/contract/schemas';
-import { and, desc, eq, gte, lte } from 'drizzle-orm';
-import Papa from 'papaparse';
+import { and, desc, eq, gte, lt, lte } from 'drizzle-orm';
+import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { type Database } from '../db/client';
 import { airReadings, calibrations, marks, photos, plans, runEvents, runs, shelfItems } from '../db/schema';
-import { keepPhoto, keepScreen } from '../photos/queries';
+import { checkPhoto, checkScreen, keepPhoto, keepScreen, photosKept } from '../photos/queries';
+import { read } from '../reading/reader';
 import { takeEvents } from '../runs/queries';
-import { AIR, type AirRow, CALIBRATIONS, SETTING_KEYS, type SettingKey, SETTINGS, SHELF } from './layout';
-import { openBackup, type OpenBackup } from './open';
+import { CALIBRATIONS, isAir, SETTINGS, SHELF } from './layout';
+import { Damaged, openBackup, type OpenBackup, unreadable } from './open';
+import {
+  airIn,
+  type AirReading,
+  calibrationsIn,
+  eventsIn,
+  idOf,
+  itemsIn,
+  type PlanInBackup,
+  type Setting,
+  settingsIn,
+} from './read';
 
 /** Names that are told of what is here otherwise. */
 const MOST_TOLD = 40;
@@ -42,40 +48,24 @@ class Tally {
   private readonly kinds = Object.fromEntries(
     BACKUP_KINDS.map((kind) => [kind, { fresh: 0, same: 0, other: 0, others: [] as string[] }]),
   ) as Record<BackupKind, { fresh: number; same: number; other: number; others: string[] }>;
-  readonly unreadable: string[] = [];
+  /** Entries that this Zaffet cannot read. */
+  readonly unreadable = new Set<string>();
 
   count(kind: BackupKind, standing: Standing, name: string): void {
     const count = this.kinds[kind];
     count[standing] += 1;
     if (standing === 'other' && count.others.length < MOST_TOLD) count.others.push(name);
   }
-  cannotRead(name: string): void {
-    this.unreadable.push(name);
+  countOf(kind: BackupKind): number {
+    const { fresh, same, other } = this.kinds[kind];
+    return fresh + same + other;
   }
   report(done: boolean): RestoreReport {
     const kinds: Readonly<Record<BackupKind, RestoreCount>> = this.kinds;
-    return { kinds, unreadable: this.unreadable.slice(0, MOST_TOLD), done };
+    return { kinds, unreadable: [...this.unreadable].slice(0, MOST_TOLD), done };
   }
 }
 
-const parsed = (bytes: Buffer): unknown => JSON.parse(bytes.toString('utf8'));
-const dateOf = (told: unknown): Date => {
-  if (typeof told !== 'string' || !isInstant(told)) throw new ZaffetError(fault('backup.unreadable'));
-  return new Date(told);
-};
-const listOf = <T>(told: unknown): readonly T[] => {
-  if (!Array.isArray(told)) throw new ZaffetError(fault('backup.unreadable'));
-  return told as T[];
-};
-
-interface ReadPlan {
-  readonly id: string;
-  readonly name: string;
-  readonly revision: number;
-  readonly savedAt: Date;
-  readonly removedAt: Date | null;
-  readonly plan: PlanFile;
-}
 /** Of the copy that stands beside what is here: the same one each time, so that there is never a second. */
 function copyId(id: string, content: unknown): string {
   const digits = createHash('sha256')
@@ -90,166 +80,94 @@ function copyId(id: string, content: unknown): string {
     digits.slice(20, 32),
   ].join('-');
 }
-const idOf = (name: string): string => /^\w+\/([^.]+)/.exec(name)![1]!;
-
-function planIn(name: string, bytes: Buffer): ReadPlan {
-  const told = parsed(bytes) as BackupPlan;
-  const plan = filePlan(parsePlan(told.plan));
-  if (told.id !== idOf(name) || !Number.isInteger(told.revision) || told.revision < 1)
-    throw new ZaffetError(fault('backup.unreadable'));
-  return {
-    id: told.id,
-    name: plan.name,
-    revision: Math.min(told.revision, LIMITS.revision.max),
-    savedAt: dateOf(told.savedAt),
-    removedAt: told.removedAt === null ? null : dateOf(told.removedAt),
-    plan,
-  };
-}
-
-function runIn(name: string, bytes: Buffer): { readonly id: string; readonly events: BackupRun['events'] } {
-  const told = parsed(bytes) as BackupRun;
-  const kept = listOf<BackupRun['events'][number]>(told.events);
-  if (told.id !== idOf(name) || kept.some(({ seq }, i) => seq !== i + 1))
-    throw new ZaffetError(fault('backup.unreadable'));
-  const events: BackupRun['events'][number][] = [];
-  for (let at = 0; at < kept.length; at += LIMITS.events.max)
-    events.push(
-      ...parseEvents({ events: kept.slice(at, at + LIMITS.events.max).map(({ event }) => event) }).events.map(
-        (event, i) => ({ seq: at + i + 1, event }),
-      ),
-    );
-  return { id: told.id, events };
-}
-
-function airIn(bytes: Buffer): (typeof airReadings.$inferInsert)[] {
-  const { data } = Papa.parse<AirRow>(bytes.toString('utf8'), { header: true, skipEmptyLines: true });
-  return data.map(({ source, time, temperature_c: temperature, humidity }) => {
-    const [temperatureC, share] = [Number(temperature), Number(humidity)];
-    const { temperatureC: degrees, humidity: shares } = LIMITS;
-    const plain =
-      plainText(String(source ?? '')) !== '' &&
-      temperatureC >= degrees.min - 1 &&
-      temperatureC <= degrees.max + 1 &&
-      share >= shares.min - 0.01 &&
-      share <= shares.max + 0.01;
-    if (!plain) throw new ZaffetError(fault('backup.unreadable'));
-    return { source: plainText(source), at: dateOf(time), temperatureC, humidity: share };
-  });
-}
-
-const SETTING_READERS: Readonly<Record<SettingKey, (value: unknown) => unknown>> = {
-  measures: parseMeasures,
-  shop: parseShop,
-};
-
-/** All that is short enough to be held at once. */
-interface Short {
-  readonly items: readonly BackupItem[];
-  readonly learned: readonly BackupCalibration[];
-  readonly settings: readonly { readonly key: SettingKey; readonly value: string }[];
-  readonly air: readonly (typeof airReadings.$inferInsert)[];
-}
-
-async function shortOf(backup: OpenBackup): Promise<Short> {
-  const items = listOf<BackupItem>(parsed(await backup.read(SHELF)));
-  const learned = listOf<BackupCalibration>(parsed(await backup.read(CALIBRATIONS)));
-  const settings = parsed(await backup.read(SETTINGS)) as Record<string, unknown>;
-  return {
-    items: items.map(({ putAt, item }) => ({
-      putAt: dateOf(putAt).toISOString(),
-      item: parseShelfItem(item),
-    })),
-    learned: learned.map(({ at, file }) => ({ at: dateOf(at).toISOString(), file: parseCalibration(file) })),
-    settings: SETTING_KEYS.flatMap((key) =>
-      Object.hasOwn(settings, key)
-        ? [{ key, value: JSON.stringify(SETTING_READERS[key](settings[key])) }]
-        : [],
-    ),
-    air: airIn(await backup.read(AIR)),
-  };
-}
 
 const under = (backup: OpenBackup, folder: 'plans' | 'runs'): string[] =>
   backup.names.filter((name) => name.startsWith(`${folder}/`));
 const photosIn = (backup: OpenBackup): string[] =>
   backup.names.filter((name) => /^photos\/[0-9a-f]+$/.test(name));
 
+/** Whether an error is no fault of the backup's: it has no room, Zaffet is busy, or the database failed. */
+const isOurs = (error: unknown): boolean =>
+  error instanceof DrizzleQueryError ||
+  (error instanceof ZaffetError && ['photo.full', 'server.busy'].includes(error.fault.code));
+
 /** Brings one backup in, or looks what it would change. */
 class Restore {
-  private readonly tally = new Tally();
+  readonly tally = new Tally();
 
+  /**
+   * @param apply - false to look alone
+   * @param leftOut - entries that a look found unreadable
+   */
   constructor(
     private readonly db: Database,
     private readonly backup: OpenBackup,
     private readonly way: RestoreWay,
     private readonly apply: boolean,
+    private readonly leftOut: ReadonlySet<string> = new Set(),
   ) {}
 
-  async run(counts: Readonly<Record<string, unknown>>, photosMost: number): Promise<RestoreReport> {
-    const short = await this.shortChecked(counts);
+  async run(photosMost: number): Promise<void> {
+    const { backup, db } = this;
     await this.photos(photosMost);
     // One after the other, each whole: nobody waits for all of it. What was cut off is brought in by the same again.
-    for (const name of under(this.backup, 'plans')) await this.plan(name);
-    for (const name of under(this.backup, 'runs')) await this.run1(name);
-    for (const { item, putAt } of short.items)
-      await this.db.transaction((tx) => this.shelfItem(tx, item, new Date(putAt)));
-    await this.db.transaction((tx) => this.learned(tx, short.learned));
-    await this.db.transaction((tx) => this.settings(tx, short.settings));
-    await this.air(short.air);
-    return this.tally.report(this.apply);
+    for (const name of under(backup, 'plans')) await this.understood(name, () => this.plan(name));
+    for (const name of under(backup, 'runs')) await this.understood(name, () => this.events(name));
+    for await (const { item, putAt } of itemsIn(backup.pieces(SHELF)))
+      await db.transaction((tx) => this.shelfItem(tx, item, new Date(putAt)));
+    const newest = await this.newestLearned();
+    for await (const learned of calibrationsIn(backup.pieces(CALIBRATIONS)))
+      await db.transaction((tx) => this.learned(tx, learned, newest));
+    const settings = settingsIn(parseJson(await backup.read(SETTINGS)));
+    await db.transaction((tx) => this.settings(tx, settings));
+    for (const name of backup.names.filter(isAir))
+      for await (const rows of airIn(backup.pieces(name), BATCH)) await this.air(rows);
   }
 
-  /** What is missing from a backup was cut out of it. @throws ZaffetError `backup.unreadable` */
-  private async shortChecked(counts: Readonly<Record<string, unknown>>): Promise<Short> {
-    const short = await shortOf(this.backup).catch(() => {
-      throw new ZaffetError(fault('backup.unreadable'));
-    });
-    const are = {
-      plans: under(this.backup, 'plans').length,
-      runs: under(this.backup, 'runs').length,
-      photos: photosIn(this.backup).length,
-      shelf: short.items.length,
-      calibrations: short.learned.length,
-      air: short.air.length,
-    };
-    if (Object.entries(are).some(([kind, count]) => counts[kind] !== count))
-      throw new ZaffetError(fault('backup.unreadable'));
-    return short;
-  }
-
-  /** An entry as it is read; what is damaged is an error, what this Zaffet does not understand is left out. */
-  private async understood<T>(name: string, read: (name: string, bytes: Buffer) => T): Promise<T | null> {
-    const bytes = await this.backup.read(name);
+  /** Carries out what reads an entry; what this Zaffet does not understand is left out. @throws where it is damaged */
+  private async understood(name: string, work: () => Promise<void>): Promise<void> {
+    if (this.leftOut.has(name)) {
+      this.tally.unreadable.add(name);
+      return;
+    }
     try {
-      return read(name, bytes);
-    } catch {
-      this.tally.cannotRead(name);
-      return null;
+      await work();
+    } catch (error) {
+      if (this.apply || error instanceof Damaged || isOurs(error)) throw error;
+      this.tally.unreadable.add(name);
     }
   }
 
   private async photos(most: number): Promise<void> {
+    let room = most - (await photosKept(this.db, most)).bytes;
     for (const name of photosIn(this.backup)) {
       const hash = idOf(name);
       const [known] = await this.db.select({ hash: photos.hash }).from(photos).where(eq(photos.hash, hash));
       this.tally.count('photos', known === undefined ? 'fresh' : 'same', hash);
-      // Read all the same: a backup that is damaged anywhere changes nothing.
+      if (this.apply && known !== undefined) continue;
       const bytes = await this.backup.read(name);
-      if (!this.apply || known !== undefined) continue;
-      await keepPhoto(this.db, hash, bytes, most);
-      const screen = `${name}.screen.jpg`;
-      if (this.backup.names.includes(screen)) await keepScreen(this.db, hash, await this.backup.read(screen));
+      const screenName = `${name}.screen.jpg`;
+      const screen = this.backup.names.includes(screenName) ? await this.backup.read(screenName) : null;
+      if (this.apply) {
+        await keepPhoto(this.db, hash, bytes, most);
+        if (screen !== null) await keepScreen(this.db, hash, screen);
+        continue;
+      }
+      await checkPhoto(hash, bytes);
+      if (screen !== null) checkScreen(screen);
+      if (known === undefined) room -= bytes.length + (screen?.length ?? 0);
+      if (room < 0) throw new ZaffetError(fault('photo.full'));
     }
   }
 
   private async plan(name: string): Promise<void> {
-    const told = await this.understood(name, planIn);
-    if (told !== null) await this.db.transaction((tx) => this.planRead(tx, told));
+    const found = await read('backupPlan', await this.backup.read(name));
+    if (found.id !== idOf(name)) throw unreadable();
+    await this.db.transaction((tx) => this.planRead(tx, found));
   }
 
-  private async planRead(db: Database, told: ReadPlan): Promise<void> {
-    const { id, revision, savedAt, removedAt, plan } = told;
+  private async planRead(db: Database, found: PlanInBackup): Promise<void> {
+    const { id, revision, savedAt, removedAt, plan } = found;
     const [here] = await db.select().from(plans).where(eq(plans.id, id));
     const standing: Standing =
       here === undefined
@@ -257,41 +175,46 @@ class Restore {
         : isDeepStrictEqual(here.plan, plan) && (here.removedAt === null) === (removedAt === null)
           ? 'same'
           : 'other';
-    this.tally.count('plans', standing, told.name);
+    this.tally.count('plans', standing, found.name);
     if (!this.apply || standing === 'same') return;
     if (here === undefined)
-      await db.insert(plans).values({ id, name: told.name, revision, savedAt, removedAt, plan });
+      await db.insert(plans).values({ id, name: found.name, revision, savedAt, removedAt, plan });
     else if (this.way === 'theirs')
       await db
         .update(plans)
-        .set({ name: told.name, revision: here.revision + 1, savedAt: new Date(), removedAt, plan })
+        .set({ name: found.name, revision: here.revision + 1, savedAt: new Date(), removedAt, plan })
         .where(eq(plans.id, id));
     else if (this.way === 'both') {
-      const called = `${plainText(told.name, LIMITS.textLength.max - 20)}, from the backup`;
+      const called = `${plainText(found.name, LIMITS.textLength.max - 20)}, from the backup`;
       const copy = { id: copyId(id, plan), name: called, plan: { ...plan, name: called } };
       await db.insert(plans).values(copy).onConflictDoNothing();
     }
   }
 
   /** A run only ever grows: what the backup knows of it and this shop does not is added, whatever the way. */
-  private async run1(name: string): Promise<void> {
-    const { db } = this;
-    const told = await this.understood(name, runIn);
-    if (told === null) return;
-    const [here] = await db.select({ name: runs.name }).from(runs).where(eq(runs.id, told.id));
+  private async events(name: string): Promise<void> {
+    const { db, apply, tally } = this;
+    const id = idOf(name);
+    const [here] = await db.select({ name: runs.name }).from(runs).where(eq(runs.id, id));
     const known = new Set(
-      (await db.select({ id: runEvents.id }).from(runEvents).where(eq(runEvents.run, told.id))).map(
-        ({ id }) => id,
+      (await db.select({ id: runEvents.id }).from(runEvents).where(eq(runEvents.run, id))).map(
+        (row) => row.id,
       ),
     );
-    const news = told.events.filter(({ event }) => !known.has(event.id)).map(({ event }) => event);
-    const standing: Standing = here === undefined ? 'fresh' : news.length === 0 ? 'same' : 'other';
-    this.tally.count('runs', standing, here?.name ?? name);
-    if (!this.apply) return;
-    for (let at = 0; at < news.length; at += LIMITS.events.max) {
-      const { refused } = await takeEvents(db, told.id, news.slice(at, at + LIMITS.events.max));
-      if (refused.length > 0) this.tally.cannotRead(`${name}: ${refused.length} events another run has`);
+    let [isFirst, count] = [true, 0];
+    for await (const batch of eventsIn(this.backup.pieces(name), id)) {
+      // Without its plan a run is none.
+      if (isFirst && here === undefined && !batch.some(({ kind }) => kind === 'run-begun'))
+        throw unreadable();
+      isFirst = false;
+      const news = batch.filter((event) => !known.has(event.id));
+      count += news.length;
+      if (!apply || news.length === 0) continue;
+      const { refused } = await takeEvents(db, id, news);
+      if (refused.length > 0) tally.unreadable.add(`${name}: ${refused.length} events another run has`);
     }
+    if (isFirst) throw unreadable();
+    tally.count('runs', here === undefined ? 'fresh' : count === 0 ? 'same' : 'other', here?.name ?? name);
   }
 
   private async shelfItem(db: Database, item: BackupItem['item'], putAt: Date): Promise<void> {
@@ -312,23 +235,34 @@ class Restore {
     }
   }
 
-  /** What the shop goes by stays what it is: only what it once went by is added, unless theirs is wanted. */
-  private async learned(db: Database, learned: readonly BackupCalibration[]): Promise<void> {
-    const here = await db.select().from(calibrations).orderBy(desc(calibrations.at), desc(calibrations.id));
-    const newest = here[0]?.at.getTime() ?? Infinity;
-    for (const { at, file } of learned) {
-      const moment = new Date(at);
-      const known = here.some(
-        (one) => one.at.getTime() === moment.getTime() && isDeepStrictEqual(one.file, file),
-      );
-      const later = moment.getTime() > newest;
-      this.tally.count('calibrations', known ? 'same' : later ? 'other' : 'fresh', at);
-      if (this.apply && !known && (!later || this.way === 'theirs'))
-        await db.insert(calibrations).values({ at: moment, file });
-    }
+  private async newestLearned(): Promise<number> {
+    const [row] = await this.db
+      .select({ at: calibrations.at })
+      .from(calibrations)
+      .orderBy(desc(calibrations.at), desc(calibrations.id))
+      .limit(1);
+    return row?.at.getTime() ?? Infinity;
   }
 
-  private async settings(db: Database, settings: Short['settings']): Promise<void> {
+  /**
+   * What the shop goes by stays what it is: only what it once went by is added, unless theirs is wanted.
+   * @param newest - moment of what the shop went by before
+   */
+  private async learned(db: Database, { at, file }: BackupCalibration, newest: number): Promise<void> {
+    const moment = new Date(at);
+    // A database counts microseconds, a backup milliseconds.
+    const here = await db
+      .select({ file: calibrations.file })
+      .from(calibrations)
+      .where(and(gte(calibrations.at, moment), lt(calibrations.at, new Date(moment.getTime() + 1))));
+    const known = here.some((row) => isDeepStrictEqual(row.file, file));
+    const later = moment.getTime() > newest;
+    this.tally.count('calibrations', known ? 'same' : later ? 'other' : 'fresh', at);
+    if (this.apply && !known && (!later || this.way === 'theirs'))
+      await db.insert(calibrations).values({ at: moment, file });
+  }
+
+  private async settings(db: Database, settings: readonly Setting[]): Promise<void> {
     for (const { key, value } of settings) {
       const [here] = await db.select().from(marks).where(eq(marks.key, key));
       const standing: Standing =
@@ -346,8 +280,8 @@ class Restore {
     }
   }
 
-  private async air(rows: Short['air']): Promise<void> {
-    if (rows.length === 0) return;
+  /** @param rows - in order of time */
+  private async air(rows: readonly AirReading[]): Promise<void> {
     const { db } = this;
     const [first, last] = [rows[0]!.at, rows.at(-1)!.at];
     const here = await db
@@ -355,23 +289,42 @@ class Restore {
       .from(airReadings)
       .where(and(gte(airReadings.at, first), lte(airReadings.at, last)));
     const known = new Set(here.map(({ source, at }) => `${at.getTime()} ${source}`));
-    const isNew = ({ source, at }: Short['air'][number]): boolean => !known.has(`${at.getTime()} ${source}`);
+    const isNew = ({ source, at }: AirReading): boolean => !known.has(`${at.getTime()} ${source}`);
     for (const row of rows) this.tally.count('air', isNew(row) ? 'fresh' : 'same', row.source);
     const news = rows.filter(isNew);
-    if (!this.apply) return;
-    for (let at = 0; at < news.length; at += BATCH)
-      await db
-        .insert(airReadings)
-        .values(news.slice(at, at + BATCH))
-        .onConflictDoNothing();
+    if (this.apply && news.length > 0) await db.insert(airReadings).values(news).onConflictDoNothing();
   }
+}
+
+/** Looks a backup through to its end. @throws ZaffetError where anything in it is damaged, missing, or has no room */
+async function looked(
+  restore: Restore,
+  { counts }: BackupHead,
+  backup: OpenBackup,
+  most: number,
+): Promise<void> {
+  const listed: Partial<Record<BackupKind, number>> = {
+    plans: under(backup, 'plans').length,
+    runs: under(backup, 'runs').length,
+    photos: photosIn(backup).length,
+  };
+  const isMissing = (kind: string, count: number): boolean => counts[kind as BackupKind] !== count;
+  // What is missing from a backup was cut out of it.
+  if (Object.entries(listed).some(([kind, count]) => isMissing(kind, count))) throw unreadable();
+  try {
+    await restore.run(most);
+  } catch (error) {
+    throw isOurs(error) ? error : unreadable();
+  }
+  const streamed: readonly BackupKind[] = ['shelf', 'calibrations', 'air'];
+  if (streamed.some((kind) => isMissing(kind, restore.tally.countOf(kind)))) throw unreadable();
 }
 
 /**
  * Brings a backup in, or looks what it would change. What is here stays unless `way` says otherwise.
  * @param path - of the zip file
  * @param apply - false to look alone
- * @throws ZaffetError `backup.unreadable` or `backup.too-new`, with nothing changed; `photo.full`
+ * @throws ZaffetError `backup.unreadable`, `backup.too-new` or `photo.full`, with nothing changed
  */
 export async function restore(
   db: Database,
@@ -382,11 +335,13 @@ export async function restore(
 ): Promise<RestoreReport> {
   const { head, backup } = await openBackup(path);
   try {
-    const look = (really: boolean): Promise<RestoreReport> =>
-      new Restore(db, backup, way, really).run(head.counts, photosMost);
     // Read to its end before anything is changed.
-    const found = await look(false);
-    return apply ? await look(true) : found;
+    const look = new Restore(db, backup, way, false);
+    await looked(look, head, backup, photosMost);
+    if (!apply) return look.tally.report(false);
+    const done = new Restore(db, backup, way, true, look.tally.unreadable);
+    await done.run(photosMost);
+    return done.tally.report(true);
   } finally {
     backup.close();
   }

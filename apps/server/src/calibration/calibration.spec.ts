@@ -8,6 +8,7 @@ import {
 import { type Express } from 'express';
 import request from 'supertest';
 import { createPlan } from '../plans/queries';
+import { filed } from '../reading/tasks';
 import { jobSheet } from '../sheet/content';
 import { planNamed } from '../testing';
 import { specShop } from '../testing/specShop';
@@ -60,7 +61,7 @@ describe('calibrations', () => {
   it('hold on the job sheet', async () => {
     const plan = planNamed('Lid');
     const shelf = { items: [], measures: USUAL_MEASURES };
-    const { id } = await createPlan(shop.db, plan);
+    const { id } = await createPlan(shop.db, filed(plan));
     const sheet = (learned: CalibrationFile['learned']): string =>
       JSON.stringify(jobSheet(plan, 'UTC', shelf, learned).finishes.map(({ figures }) => figures));
     expect(sheet(LEARNED)).not.toBe(sheet(null));

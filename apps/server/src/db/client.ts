@@ -2,15 +2,16 @@ import { PGlite } from '@electric-sql/pglite';
 import { pg_trgm } from '@electric-sql/pglite/contrib/pg_trgm';
 import { sql } from 'drizzle-orm';
 import { type PgDatabase, type PgQueryResultHKT } from 'drizzle-orm/pg-core';
-import { existsSync, mkdirSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
 import { type Logger } from 'pino';
 import { type Newsroom, OwnNews } from '../news';
 import { CannotStart, causeOf, refusalOf } from '../start/cannot';
 import { copyBefore, newestChange, stamp } from './before';
 import { DurableFS } from './durableFs';
-import { onePath, readyFolder, VERSION } from './folder';
+import { makeFolder, onePath, readyFolder, VERSION } from './folder';
 import { lockDirectory } from './lock';
 import * as schema from './schema';
 import { ServerNews } from './serverNews';
@@ -45,33 +46,53 @@ function diskTrouble(directory: string, code: string): string {
   return `The disk under ${directory} ${what} (${code}). Zaffet stops here; what it has acknowledged is kept. Make room or look after the disk, then start it again.`;
 }
 
+/** Statements may follow one another without a pause for [ms]. */
+const WITHOUT_PAUSE = 8;
+
+/**
+ * The embedded database works in this thread, and its answers are there at once: one statement after the other would be a
+ * single turn of the event loop, however many there are. Between them others are answered.
+ */
+function letOthersIn(client: PGlite): void {
+  const send = client.execProtocolStream.bind(client);
+  let paused = 0;
+  client.execProtocolStream = async (...args) => {
+    if (performance.now() - paused > WITHOUT_PAUSE) {
+      await setImmediate();
+      paused = performance.now();
+    }
+    return send(...args);
+  };
+}
+
 /**
  * Opens the embedded database of a data directory, locked for this process, migrated, and flushed to the disk on
  * every commit. One that an older Zaffet made is copied before its tables are changed.
  * @param failed - told when the disk can no longer be written; must end the process
  * @param backups - where it is copied to; left out, or null, where it is not
+ * @param say - prints a line if opening takes longer than usual
  * @throws DirectoryInUse when another Zaffet has it open, CannotStart where it cannot be used
  */
 export async function openEmbedded(
   told: string,
   failed: (sentence: string) => never,
   backups: string | null = null,
+  say?: (line: string) => void,
 ): Promise<OpenDatabase> {
   let release = (): void => undefined;
   try {
     const directory = onePath(told);
-    mkdirSync(dirname(directory), { recursive: true });
-    release = lockDirectory(directory);
+    makeFolder(directory);
+    release = await lockDirectory(directory, { lost: failed, ...(say && { say }) });
     const open = async (folder: string): Promise<{ client: PGlite; files: DurableFS }> => {
       const files = new DurableFS(folder, (code) => failed(diskTrouble(directory, code)));
-      return {
-        files,
-        client: await PGlite.create({
-          fs: files,
-          startParams: START_PARAMETERS,
-          extensions: { pg_trgm },
-        }),
-      };
+      const client = await PGlite.create({
+        fs: files,
+        startParams: START_PARAMETERS,
+        extensions: { pg_trgm },
+      });
+      letOthersIn(client);
+      return { files, client };
     };
     const older = existsSync(join(directory, VERSION));
     await readyFolder(directory, async (folder) => {

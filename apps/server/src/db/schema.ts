@@ -9,6 +9,7 @@ import {
 } from '@zaffet/contract';
 import { sql } from 'drizzle-orm';
 import {
+  boolean,
   customType,
   index,
   integer,
@@ -23,11 +24,12 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
-/** Plans, each with the revision its next save must name. A removed plan keeps its row so that it can come back. */
+/** Plans, each with the save that its next save must name. A removed plan keeps its row so that it can come back. */
 export const plans = pgTable('plans', {
   id: uuid().primaryKey().defaultRandom(),
   name: text().notNull(),
   revision: integer().notNull().default(1),
+  saveId: uuid('save_id').notNull().defaultRandom(),
   plan: jsonb().$type<PlanFile>().notNull(),
   savedAt: timestamp('saved_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
   removedAt: timestamp('removed_at', { withTimezone: true, mode: 'date' }),
@@ -91,14 +93,34 @@ const bytea = customType<{ data: Uint8Array; driverData: Uint8Array }>({
 });
 const tsvector = customType<{ data: string }>({ dataType: () => 'tsvector' });
 
-/** Photographs by the SHA-256 of their bytes: as they came out of the camera, and no larger than a screen. */
+/**
+ * Photographs by the SHA-256 of their bytes: as they came out of the camera, and no larger than a screen. A row stands
+ * for a photograph whose pieces are all there.
+ */
 export const photos = pgTable('photos', {
   hash: text().primaryKey(),
   type: text().$type<PhotoType>().notNull(),
   size: integer().notNull(),
-  bytes: bytea().notNull(),
+  /** Of the one for the screen; null while there is none in pieces. */
+  screenSize: integer('screen_size'),
+  /** Kept whole by a Zaffet before 0.2; null for what is kept in pieces. */
+  bytes: bytea(),
   screen: bytea(),
 });
+
+/** Photographs in pieces, so that no statement takes long. */
+export const photoPieces = pgTable(
+  'photo_pieces',
+  {
+    hash: text().notNull(),
+    /** Whether it is a piece of the one for the screen. */
+    screen: boolean().notNull(),
+    n: integer().notNull(),
+    bytes: bytea().notNull(),
+    putAt: timestamp('put_at', { withTimezone: true, mode: 'date' }).notNull().defaultNow(),
+  },
+  ({ hash, screen, n }) => [primaryKey({ columns: [hash, screen, n] })],
+);
 
 /**
  * What the log is searched by: worked out from the runs, and worked out again where a run has gone on since.

@@ -1,6 +1,6 @@
 import express, { type Express } from 'express';
 import helmet from 'helmet';
-import { FOR_UNTRUSTED } from '../page';
+import { FOR_UNTRUSTED } from '../http/page';
 import { knownHostsOnly } from './hosts';
 
 const CERTIFICATE = '/zaffet-authority.crt';

@@ -1,6 +1,5 @@
 import {
   fault,
-  PHOTO_TYPES,
   type PhotosKept,
   type PhotosRoom,
   type PhotoType,
@@ -8,45 +7,20 @@ import {
   ZaffetError,
 } from '@zaffet/contract';
 import { takenBack } from '@zaffet/workshop';
-import { eq, inArray, sql } from 'drizzle-orm';
-import { imageSize } from 'image-size';
-import { createHash } from 'node:crypto';
+import { and, eq, inArray, lt, notExists, sql } from 'drizzle-orm';
 import { type Database } from '../db/client';
-import { photos, runEvents, shelfItems } from '../db/schema';
+import { photoPieces, photos, runEvents, shelfItems } from '../db/schema';
+import { type Head, headOf } from './head';
 
-/** More than any camera's, and than a browser opens. */
-const MOST_PIXELS = 50e6;
-/** As the head of a picture names itself. */
-const HEADS: Readonly<Record<string, PhotoType>> = {
-  jpg: 'image/jpeg',
-  png: 'image/png',
-  webp: 'image/webp',
-};
+/** Bytes of a piece: the embedded database takes some 50 ms for one. */
+const PIECE = 524_288;
+/** Pieces of a photograph that never came to its end are of no use after [ms]. */
+const STRAY_AFTER = 86_400_000;
 
-interface Head {
-  readonly type: PhotoType;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** What the head of a picture says, whatever it was sent as. @throws ZaffetError where it is none, or too large */
-function headOf(bytes: Uint8Array): Head {
-  let told: ReturnType<typeof imageSize>;
-  try {
-    told = imageSize(bytes);
-  } catch {
-    throw new ZaffetError(fault('photo.invalid'));
-  }
-  const type = HEADS[told.type ?? ''];
-  if (type === undefined || !(PHOTO_TYPES as readonly string[]).includes(type))
-    throw new ZaffetError(fault('photo.invalid'));
-  if (told.width * told.height > MOST_PIXELS) throw new ZaffetError(fault('picture.too-many-pixels'));
-  return { type, width: told.width, height: told.height };
-}
-
+const screenSize = sql<number | null>`coalesce(${photos.screenSize}, length(${photos.screen}))`;
 const ROOM = {
   count: sql<number>`count(*)::int`,
-  bytes: sql<number>`coalesce(sum(${photos.size}::bigint + coalesce(length(${photos.screen}), 0)), 0)::float8`,
+  bytes: sql<number>`coalesce(sum(${photos.size}::bigint + coalesce(${screenSize}, 0)), 0)::float8`,
 };
 
 /** How much photographs take. @param most - [bytes] */
@@ -83,54 +57,127 @@ export async function unshownRoom(db: Pick<Database, 'select'>): Promise<PhotosR
   return row!;
 }
 
-/** Takes photographs away for good which nothing shows any more. @returns what room they took */
+/** Deletes photographs that nothing shows any more. @returns the room they took */
 export function clearUnshown(db: Database): Promise<PhotosRoom> {
   return db.transaction(async (tx) => {
     const room = await unshownRoom(tx);
-    await tx.delete(photos).where(inArray(photos.hash, await unshown(tx)));
+    const gone = await unshown(tx);
+    await tx.delete(photos).where(inArray(photos.hash, gone));
+    await tx.delete(photoPieces).where(inArray(photoPieces.hash, gone));
     return room;
   });
 }
 
+/** Deletes pieces of photographs that never came to their end. */
+export async function clearStrayPieces(db: Database): Promise<void> {
+  const whole = db.select({ hash: photos.hash }).from(photos).where(eq(photos.hash, photoPieces.hash));
+  await db
+    .delete(photoPieces)
+    .where(and(notExists(whole), lt(photoPieces.putAt, new Date(Date.now() - STRAY_AFTER))));
+}
+
+const piecesOf = (size: number): number => Math.ceil(size / PIECE);
+
+async function putPieces(db: Database, hash: string, screen: boolean, bytes: Uint8Array): Promise<void> {
+  for (let n = 0; n < piecesOf(bytes.length); n++)
+    await db
+      .insert(photoPieces)
+      .values({ hash, screen, n, bytes: bytes.subarray(n * PIECE, (n + 1) * PIECE) })
+      .onConflictDoNothing();
+}
+
+/** By a thread of the pool. */
+async function sha256(bytes: Uint8Array): Promise<string> {
+  return Buffer.from(await crypto.subtle.digest('SHA-256', bytes)).toString('hex');
+}
+
 /**
- * Keeps a photograph under the hash of its bytes; one that is kept already stays as it is.
- * @throws ZaffetError `photo.other` where the bytes are not those, `photo.invalid`, `photo.full`
+ * Checks a photograph before anything of it is kept.
+ * @throws ZaffetError `photo.other` where the bytes are not those, `photo.invalid`, `picture.too-many-pixels`
+ */
+export async function checkPhoto(hash: string, bytes: Uint8Array): Promise<Head> {
+  const head = headOf(bytes);
+  if ((await sha256(bytes)) !== hash) throw new ZaffetError(fault('photo.other'));
+  return head;
+}
+
+/** Checks a photograph for the screen. @throws ZaffetError `photo.invalid` */
+export function checkScreen(bytes: Uint8Array): void {
+  const { type, width, height } = headOf(bytes);
+  if (type !== 'image/jpeg' || Math.max(width, height) > SCREEN_SIDE)
+    throw new ZaffetError(fault('photo.invalid'));
+}
+
+/**
+ * Keeps a photograph under the hash of its bytes, piece by piece, its row last; one that is kept already stays as it is.
+ * @throws ZaffetError as `checkPhoto`, and `photo.full`
  */
 export async function keepPhoto(db: Database, hash: string, bytes: Uint8Array, most: number): Promise<void> {
-  const { type } = headOf(bytes);
-  if (createHash('sha256').update(bytes).digest('hex') !== hash) throw new ZaffetError(fault('photo.other'));
+  const { type } = await checkPhoto(hash, bytes);
+  const [known] = await db.select({ hash: photos.hash }).from(photos).where(eq(photos.hash, hash));
+  if (known !== undefined) return;
   const kept = await photosKept(db, most);
   if (kept.bytes + bytes.length > most) throw new ZaffetError(fault('photo.full'));
-  await db.insert(photos).values({ hash, type, size: bytes.length, bytes }).onConflictDoNothing();
+  await putPieces(db, hash, false, bytes);
+  await db.insert(photos).values({ hash, type, size: bytes.length }).onConflictDoNothing();
 }
 
 /** Keeps what a photograph is shown as on a screen. @throws ZaffetError `photo.not-found` while itself is not here */
 export async function keepScreen(db: Database, hash: string, bytes: Uint8Array): Promise<void> {
-  const { type, width, height } = headOf(bytes);
-  if (type !== 'image/jpeg' || Math.max(width, height) > SCREEN_SIDE)
-    throw new ZaffetError(fault('photo.invalid'));
-  const kept = await db
-    .update(photos)
-    .set({ screen: bytes })
-    .where(eq(photos.hash, hash))
-    .returning({ hash: photos.hash });
-  if (kept.length === 0) throw new ZaffetError(fault('photo.not-found'));
+  checkScreen(bytes);
+  await db.transaction(async (tx) => {
+    const kept = await tx
+      .update(photos)
+      .set({ screen: null, screenSize: bytes.length })
+      .where(eq(photos.hash, hash))
+      .returning({ hash: photos.hash });
+    if (kept.length === 0) throw new ZaffetError(fault('photo.not-found'));
+    await tx.delete(photoPieces).where(and(eq(photoPieces.hash, hash), eq(photoPieces.screen, true)));
+    await putPieces(tx, hash, true, bytes);
+  });
 }
 
-/** A photograph's bytes with what they are. @throws ZaffetError `photo.not-found` */
-export async function readPhoto(
-  db: Database,
-  hash: string,
-  screen: boolean,
-): Promise<{ readonly type: PhotoType; readonly bytes: Buffer }> {
-  const bytes = screen ? sql`coalesce(${photos.screen}, ${photos.bytes})` : sql`${photos.bytes}`;
-  const type = screen
-    ? sql<PhotoType>`case when ${photos.screen} is null then ${photos.type} else 'image/jpeg' end`
-    : photos.type;
+/** A photograph that is there. */
+export interface KeptPhoto {
+  readonly type: PhotoType;
+  /** [bytes] */
+  readonly size: number;
+  /** Its bytes, as they are asked for. */
+  pieces(): AsyncGenerator<Buffer>;
+}
+
+/** A photograph, or the one for the screen where there is one. @throws ZaffetError `photo.not-found` */
+export async function readPhoto(db: Database, hash: string, screen: boolean): Promise<KeptPhoto> {
   const [row] = await db
-    .select({ type, text: sql<string>`encode(${bytes}, 'base64')` })
+    .select({ type: photos.type, size: photos.size, screenSize })
     .from(photos)
     .where(eq(photos.hash, hash));
   if (row === undefined) throw new ZaffetError(fault('photo.not-found'));
-  return { type: row.type, bytes: Buffer.from(row.text, 'base64') };
+  const small = screen && row.screenSize !== null;
+  const size = small ? row.screenSize! : row.size;
+  return {
+    type: small ? 'image/jpeg' : row.type,
+    size,
+    pieces: async function* () {
+      for (let n = 0; n < piecesOf(size); n++) yield await readPiece(db, hash, small, n);
+    },
+  };
+}
+
+async function readPiece(db: Database, hash: string, screen: boolean, n: number): Promise<Buffer> {
+  const piece = db
+    .select({ bytes: photoPieces.bytes })
+    .from(photoPieces)
+    .where(and(eq(photoPieces.hash, hash), eq(photoPieces.screen, screen), eq(photoPieces.n, n)));
+  const whole = screen ? photos.screen : photos.bytes;
+  const [row] = await db
+    .select({
+      text: sql<
+        string | null
+      >`encode(coalesce(${piece}, substring(${whole} from ${n * PIECE + 1}::int for ${PIECE}::int)), 'base64')`,
+    })
+    .from(photos)
+    .where(eq(photos.hash, hash));
+  if (row?.text == null) throw new ZaffetError(fault('photo.not-found'));
+  return Buffer.from(row.text, 'base64');
 }

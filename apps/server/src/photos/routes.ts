@@ -8,6 +8,8 @@ import {
   ZaffetError,
 } from '@zaffet/contract';
 import express, { type ErrorRequestHandler, type Request, type Response, Router } from 'express';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { type Database } from '../db/client';
 import { clearUnshown, keepPhoto, keepScreen, photosKept, readPhoto, unshownRoom } from './queries';
 
@@ -33,8 +35,10 @@ export function photoRoutes(db: Database, most: number): Router {
     return request.body;
   };
   const send = async (response: Response, hash: string, screen: boolean): Promise<void> => {
-    const { type, bytes } = await readPhoto(db, hash, screen);
-    response.set('cache-control', FOR_EVER).type(type).send(bytes);
+    const { type, size, pieces } = await readPhoto(db, hash, screen);
+    response.set({ 'cache-control': FOR_EVER, 'content-length': String(size) }).type(type);
+    if (response.req.method === 'HEAD') response.end();
+    else await pipeline(Readable.from(pieces()), response);
   };
   router.get(API.photos, async (_request, response) => {
     response.json(await photosKept(db, most));

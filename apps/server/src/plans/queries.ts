@@ -1,31 +1,30 @@
 import {
   fault,
-  filePlan,
-  type Plan,
   PLAN_VERSION,
   type PlanFile,
   type PlanSummary,
   type StoredPlan,
-  unfilePlan,
   ZaffetError,
 } from '@zaffet/contract';
-import { parsePlan } from '@zaffet/contract/schemas';
 import { and, desc, eq, isNull, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import { type Database } from '../db/client';
 import { plans } from '../db/schema';
+import { read } from '../reading/reader';
+import { type ReadPlan } from '../reading/tasks';
 
-const SUMMARY = { id: plans.id, name: plans.name, revision: plans.revision, savedAt: plans.savedAt };
+const SUMMARY = {
+  id: plans.id,
+  name: plans.name,
+  revision: plans.revision,
+  saveId: plans.saveId,
+  savedAt: plans.savedAt,
+};
 
-type Row = { id: string; name: string; revision: number; savedAt: Date };
-const summary = ({ id, name, revision, savedAt }: Row): PlanSummary => ({
-  id,
-  name,
-  revision,
-  savedAt: savedAt.toISOString(),
-});
+type Row = { id: string; name: string; revision: number; saveId: string; savedAt: Date };
+const summary = ({ savedAt, ...row }: Row): PlanSummary => ({ ...row, savedAt: savedAt.toISOString() });
 
-/** A save that names another revision than the one that stands: nothing was changed. */
+/** A save that names another save than the one that stands: nothing was changed. */
 export class StaleSave extends ZaffetError {
   constructor(readonly current: StoredPlan) {
     super(fault('plan.stale'));
@@ -39,12 +38,12 @@ function known(id: string): string {
   return id;
 }
 
-/** Plans found good as they stand, by id and revision: they need not be read by the schema again. */
+/** Saves found good as they stand: their plans need not be read by the schema again. */
 const good = new Set<string>();
 const MOST_GOOD = 20_000;
-function remember(key: string): void {
+function remember({ saveId }: Row): void {
   if (good.size >= MOST_GOOD) good.clear();
-  good.add(key);
+  good.add(saveId);
 }
 
 /** Whether a plan is stored as this Zaffet stores it, maps packed. */
@@ -58,13 +57,12 @@ const isPresent = (plan: PlanFile): boolean =>
  * What stands in a row, brought to the present version: an older Zaffet may have saved it.
  * @throws ZaffetError `plan.unreadable` with what is wrong with it
  */
-function present({ id, revision }: Row, stored: PlanFile): PlanFile {
-  const key = `${id} ${revision}`;
-  if (good.has(key)) return stored;
+async function present(row: Row, stored: PlanFile): Promise<PlanFile> {
+  if (good.has(row.saveId)) return stored;
   try {
-    const filed = filePlan(parsePlan(stored));
-    if (!isPresent(stored)) return filed;
-    remember(key);
+    const { plan } = await read('plan', Buffer.from(JSON.stringify(stored)));
+    if (!isPresent(stored)) return plan;
+    remember(row);
     return stored;
   } catch (error) {
     if (!(error instanceof ZaffetError)) throw error;
@@ -92,65 +90,75 @@ async function rowOf(db: Database, id: string): Promise<Row & { plan: PlanFile }
   return row;
 }
 
-/** Which revision stands, without the plan. @throws ZaffetError `plan.not-found` */
-export async function readRevision(db: Database, id: string): Promise<number> {
+/** Which save stands, without the plan. @throws ZaffetError `plan.not-found` */
+export async function readSaveId(db: Database, id: string): Promise<string> {
   const [row] = await db
-    .select({ revision: plans.revision })
+    .select({ saveId: plans.saveId })
     .from(plans)
     .where(and(eq(plans.id, known(id)), isNull(plans.removedAt)));
   if (!row) throw new ZaffetError(fault('plan.not-found'));
-  return row.revision;
+  return row.saveId;
 }
 
 /** @throws ZaffetError `plan.not-found`, or `plan.unreadable` with what is wrong with it */
 export async function readPlan(db: Database, id: string): Promise<StoredPlan> {
   const row = await rowOf(db, id);
-  return { ...summary(row), plan: present(row, row.plan) };
-}
-
-/** A plan to work with. @throws ZaffetError as `readPlan` */
-export async function openPlan(db: Database, id: string): Promise<{ name: string; plan: Plan }> {
-  const { name, plan } = await readPlan(db, id);
-  return { name, plan: unfilePlan(plan) };
+  return { ...summary(row), plan: await present(row, row.plan) };
 }
 
 /** What is stored of a plan, to take out: as it stands where it cannot be read. @throws ZaffetError `plan.not-found` */
 export async function takeOut(db: Database, id: string): Promise<{ name: string; content: unknown }> {
   const row = await rowOf(db, id);
   try {
-    return { name: row.name, content: present(row, row.plan) };
+    return { name: row.name, content: await present(row, row.plan) };
   } catch (error) {
     if (!(error instanceof ZaffetError)) throw error;
     return { name: row.name, content: row.plan };
   }
 }
 
-export async function createPlan(db: Database, plan: Plan): Promise<StoredPlan> {
-  const filed = filePlan(plan);
-  const [row] = await db.insert(plans).values({ name: plan.name, plan: filed }).returning(SUMMARY);
+export async function createPlan(db: Database, { name, plan }: ReadPlan): Promise<StoredPlan> {
+  const [row] = await db.insert(plans).values({ name, plan }).returning(SUMMARY);
   if (!row) throw new ZaffetError(fault('server.failed'));
-  remember(`${row.id} ${row.revision}`);
-  return { ...summary(row), plan: filed };
+  remember(row);
+  return { ...summary(row), plan };
 }
 
 /**
- * Saves over the revision the caller started from, in one statement, so that of two saves only one can win. A save of
- * what stands there already is done: it was sent again because its answer was lost.
+ * Saves over the save the caller started from, in one statement, so that of two saves only one can win. A save of what
+ * stands there already is done: it was sent again because its answer was lost.
+ * @param base - id of that save; '' where the caller does not know it
  * @throws StaleSave with what stands there now, or ZaffetError `plan.not-found`
  */
-export async function savePlan(db: Database, id: string, revision: number, plan: Plan): Promise<PlanSummary> {
-  const filed = filePlan(plan);
+export async function savePlan(
+  db: Database,
+  id: string,
+  base: string,
+  { name, plan }: ReadPlan,
+): Promise<PlanSummary> {
   const [row] = await db
     .update(plans)
-    .set({ name: plan.name, plan: filed, revision: sql`${plans.revision} + 1`, savedAt: sql`now()` })
-    .where(and(eq(plans.id, known(id)), eq(plans.revision, revision), isNull(plans.removedAt)))
+    .set({
+      name,
+      plan,
+      revision: sql`${plans.revision} + 1`,
+      saveId: sql`gen_random_uuid()`,
+      savedAt: sql`now()`,
+    })
+    .where(
+      and(
+        eq(plans.id, known(id)),
+        eq(sql`${plans.saveId}::text`, base.toLowerCase()),
+        isNull(plans.removedAt),
+      ),
+    )
     .returning(SUMMARY);
   if (row) {
-    remember(`${row.id} ${row.revision}`);
+    remember(row);
     return summary(row);
   }
   const { plan: stands, ...current } = await readPlan(db, id);
-  if (isDeepStrictEqual(stands, filed)) return current;
+  if (isDeepStrictEqual(stands, plan)) return current;
   throw new StaleSave({ ...current, plan: stands });
 }
 

@@ -1,17 +1,16 @@
 import { API } from '@zaffet/contract';
-import { parsePlan, parseSave } from '@zaffet/contract/schemas';
 import { Router } from 'express';
 import { readCalibrations } from '../calibration/routes';
 import { type Database } from '../db/client';
 import { whoAsks } from '../door/door';
+import { bodyOf, read } from '../reading/reader';
 import { type SheetMaker, type SheetOrder } from '../sheet/maker';
 import { readShelf } from '../shelf/queries';
 import {
   createPlan,
   listPlans,
-  openPlan,
   readPlan,
-  readRevision,
+  readSaveId,
   removePlan,
   restorePlan,
   savePlan,
@@ -35,25 +34,25 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
     response.json(await listPlans(db));
   });
   router.post(API.plans, async (request, response) => {
-    response.status(201).json(await createPlan(db, parsePlan(request.body)));
+    response.status(201).json(await createPlan(db, await read('plan', bodyOf(request))));
   });
   router.get('/api/plans/:id', async (request, response) => {
     const { id } = request.params;
-    // A browser that has this revision already is told so, without the plan being fetched.
+    // A browser that has this save already is told so, without the plan being fetched.
     response.set('cache-control', 'private, no-cache');
     if (request.headers['if-none-match'] !== undefined) {
-      response.set('etag', `W/"${await readRevision(db, id)}"`);
+      response.set('etag', `W/"${await readSaveId(db, id)}"`);
       if (request.fresh) {
         response.status(304).end();
         return;
       }
     }
     const saved = await readPlan(db, id);
-    response.set('etag', `W/"${saved.revision}"`).json(saved);
+    response.set('etag', `W/"${saved.saveId}"`).json(saved);
   });
   router.put('/api/plans/:id', async (request, response) => {
-    const { revision, plan } = parseSave(request.body);
-    response.json(await savePlan(db, request.params.id, revision, plan));
+    const { saveId, ...plan } = await read('save', bodyOf(request));
+    response.json(await savePlan(db, request.params.id, saveId, plan));
   });
   router.delete('/api/plans/:id', async (request, response) => {
     await removePlan(db, request.params.id);
@@ -71,7 +70,7 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
     response.json(sheets.queue(whoAsks(response)));
   });
   router.get('/api/plans/:id/sheet', async (request, response) => {
-    const { name, plan } = await openPlan(db, request.params.id);
+    const { name, plan } = await readPlan(db, request.params.id);
     const { zone } = request.query;
     const order: SheetOrder = {
       kind: 'job',
@@ -84,7 +83,7 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
     response.attachment(fileName(name, '-job-sheet.pdf')).type('application/pdf').send(pdf);
   });
   router.get('/api/plans/:id/board-sheet', async (request, response) => {
-    const { name, plan } = await openPlan(db, request.params.id);
+    const { name, plan } = await readPlan(db, request.params.id);
     const { units, page } = request.query;
     const one = typeof page === 'string' ? page : null;
     const system = units === 'imperial' ? 'imperial' : 'metric';
@@ -99,7 +98,7 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
         .send(made);
   });
   router.get('/api/plans/:id/map/:part/:step', async (request, response) => {
-    const { name, plan } = await openPlan(db, request.params.id);
+    const { name, plan } = await readPlan(db, request.params.id);
     const { part: partId, step: stepId } = request.params;
     const { tile } = request.query;
     const page = typeof tile === 'string' ? tile : null;

@@ -1,5 +1,5 @@
 import { type Response } from 'express';
-import { beginStream } from '../stream';
+import { beginStream } from '../http/stream';
 
 /** Pages that may follow runs at once. */
 const MOST = 64;

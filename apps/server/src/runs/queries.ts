@@ -92,14 +92,21 @@ export async function takeEvents(
   });
 }
 
-/** The events of a run after some count, in the order they became visible. @throws ZaffetError `run.not-found` */
+/**
+ * The events of a run after some count, in the order they became visible.
+ * @param last - id of the event that the caller has under that count; where another one is, an older state of the
+ * database was restored, and the run is told from its beginning. Null if the caller does not know it
+ * @throws ZaffetError `run.not-found`
+ */
 export async function eventsAfter(
   db: Database,
   run: string,
-  after: number,
+  count: number,
+  last: string | null = null,
 ): Promise<{ events: KeptEvent[]; upTo: number }> {
   const [row] = await db.select().from(runs).where(eq(runs.id, run));
   if (row === undefined) throw new ZaffetError(fault('run.not-found'));
+  const after = count > 0 && last !== null && (await idAt(db, run, count)) !== last ? 0 : count;
   const rows = await db
     .select({ seq: runEvents.seq, event: runEvents.event })
     .from(runEvents)
@@ -107,6 +114,14 @@ export async function eventsAfter(
     .orderBy(asc(runEvents.seq))
     .limit(MOST_TOLD);
   return { events: rows, upTo: row.events };
+}
+
+async function idAt(db: Database, run: string, seq: number): Promise<string | null> {
+  const [row] = await db
+    .select({ id: runEvents.id })
+    .from(runEvents)
+    .where(and(eq(runEvents.run, run), eq(runEvents.seq, seq)));
+  return row?.id ?? null;
 }
 
 /** All runs, the newest first. */

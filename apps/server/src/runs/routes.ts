@@ -7,10 +7,10 @@ import {
   type RunAnswer,
   ZaffetError,
 } from '@zaffet/contract';
-import { parseEvents } from '@zaffet/contract/runs';
 import { Router } from 'express';
 import { type Database } from '../db/client';
 import { type Newsroom } from '../news';
+import { bodyOf, read } from '../reading/reader';
 import { RunListeners } from './listeners';
 import { eventsAfter, listRuns, takeEvents } from './queries';
 
@@ -46,7 +46,7 @@ export function runRoutes(db: Database, news: Newsroom): Router {
   });
   router.post('/api/runs/:id/events', async (request, response) => {
     const id = idOf(request.params.id);
-    const { events } = parseEvents(request.body);
+    const events = await read('events', bodyOf(request));
     const answer: EventsAnswer = { ...(await takeEvents(db, id, events)), now: now() };
     response.json(answer);
     news.tell('run', { id, upTo: Math.max(0, ...Object.values(answer.taken)) });
@@ -57,8 +57,14 @@ export function runRoutes(db: Database, news: Newsroom): Router {
     listeners.listen(id, response);
   });
   router.get('/api/runs/:id/events', async (request, response) => {
-    const told = await eventsAfter(db, idOf(request.params.id), countOf(request.query['after']));
-    const answer: RunAnswer = { ...told, now: now() };
+    const { after, last } = request.query;
+    const found = await eventsAfter(
+      db,
+      idOf(request.params.id),
+      countOf(after),
+      typeof last === 'string' ? last : null,
+    );
+    const answer: RunAnswer = { ...found, now: now() };
     response.json(answer);
   });
   return router;

@@ -1,7 +1,7 @@
 import {
   fault,
   type LearnedFile,
-  type Plan,
+  type PlanFile,
   type SheetQueue,
   type Shelf,
   ZaffetError,
@@ -12,7 +12,7 @@ import Piscina from 'piscina';
 /** A job sheet to be made. */
 export interface JobOrder {
   readonly kind: 'job';
-  readonly plan: Plan;
+  readonly plan: PlanFile;
   /** The shop's time zone, an IANA name such as `Europe/Lisbon`. */
   readonly zone: string;
   readonly shelf: Shelf;
@@ -23,7 +23,7 @@ export interface JobOrder {
 /** The sheet of a sample board with the frame it is photographed in: all of it, or one page as SVG. */
 export interface BoardOrder {
   readonly kind: 'board';
-  readonly plan: Plan;
+  readonly plan: PlanFile;
   readonly units: UnitSystem;
   /** Name of the page, as `boardPages` has them; null for all as a PDF. */
   readonly page: string | null;
@@ -31,7 +31,7 @@ export interface BoardOrder {
 /** A step's map on a part to trace from: all tiles, or one as SVG. */
 export interface TraceOrder {
   readonly kind: 'trace';
-  readonly plan: Plan;
+  readonly plan: PlanFile;
   readonly partId: string;
   readonly stepId: string;
   readonly page: string | null;

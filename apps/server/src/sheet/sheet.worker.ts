@@ -1,3 +1,4 @@
+import { unfilePlan } from '@zaffet/contract';
 import { boardPages, tracePages } from '@zaffet/words';
 import { pagesPdf } from './pages';
 import { jobSheet } from './content';
@@ -18,18 +19,11 @@ async function sheetOf(
 
 /** Makes one sheet; null where a plan is no board, or has no such page. */
 export default async function makeSheet(order: SheetOrder): Promise<Uint8Array | null> {
+  const plan = unfilePlan(order.plan);
   if (order.kind === 'board')
-    return sheetOf(
-      `${order.plan.name}: board sheet and frame`,
-      boardPages(order.plan, order.units),
-      order.page,
-    );
+    return sheetOf(`${plan.name}: board sheet and frame`, boardPages(plan, order.units), order.page);
   if (order.kind === 'trace')
-    return sheetOf(
-      `${order.plan.name}: map to trace`,
-      tracePages(order.plan, order.partId, order.stepId),
-      order.page,
-    );
-  const { plan, zone, shelf, learned } = order;
+    return sheetOf(`${plan.name}: map to trace`, tracePages(plan, order.partId, order.stepId), order.page);
+  const { zone, shelf, learned } = order;
   return jobSheetPdf(jobSheet(plan, zone, shelf, learned));
 }

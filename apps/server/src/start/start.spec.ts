@@ -12,9 +12,10 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { createServer, type Server } from 'node:net';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { launch, planNamed, scratchFolder, send } from '../testing';
+import { LOCK_FILE, lockDirectory } from '../db/lock';
+import { launch, mustNotFail, planNamed, scratchFolder, send } from '../testing';
 
 const FAULTS = fileURLToPath(new URL('../testing/faults.mjs', import.meta.url));
 
@@ -39,8 +40,12 @@ async function faulty(child: ChildProcess, said: () => string): Promise<void> {
   while (!said().includes('faults on')) await new Promise((resolve) => setTimeout(resolve, 5));
 }
 
-const locksOf = (data: string): string[] =>
-  readdirSync(dirname(data)).filter((name) => name.includes('.lock'));
+/** Whether nobody holds a data directory any more. */
+const isFree = async (data: string): Promise<boolean> => {
+  const release = await lockDirectory(data, { lost: mustNotFail });
+  release();
+  return true;
+};
 
 describe('starting wrong', () => {
   const folder = scratchFolder();
@@ -106,7 +111,7 @@ describe('starting wrong', () => {
     expect(await refused({ ZAFFET_DATA: own.path, ...network, ZAFFET_HOST: '203.0.113.7' })).toMatch(
       /^This machine has no address 203\.0\.113\.7\. Set ZAFFET_HOST/,
     );
-    expect(locksOf(own.path)).toEqual([]);
+    expect(await isFree(own.path)).toBeTrue();
     own.remove();
   }, 120_000);
 
@@ -156,9 +161,11 @@ describe('a data directory', () => {
   for (const [what, put, sentence] of whatStands)
     it(`that is ${what} is refused, and left as it is`, async () => {
       put(folder.path);
-      const before = readdirSync(dirname(folder.path), { recursive: true }).sort();
+      const before = (readdirSync(dirname(folder.path), { recursive: true }) as string[]).sort();
       expect(await refused({ ZAFFET_DATA: folder.path })).toMatch(sentence);
-      expect(readdirSync(dirname(folder.path), { recursive: true }).sort()).toEqual(before);
+      const after = (readdirSync(dirname(folder.path), { recursive: true }) as string[]).sort();
+      // A folder that could hold a database is locked before it is opened.
+      expect(after.filter((name) => basename(name) !== LOCK_FILE)).toEqual(before);
     }, 20000);
 
   it('that was made beforehand becomes a database, for its owner alone', async () => {
@@ -170,7 +177,7 @@ describe('a data directory', () => {
     expect(existsSync(join(folder.path, 'PG_VERSION'))).toBeTrue();
     child.kill('SIGTERM');
     expect(await ended).toBe(0);
-    expect(locksOf(folder.path)).toEqual([]);
+    expect(await isFree(folder.path)).toBeTrue();
   }, 120_000);
 
   it('whose first start was killed is begun again', async () => {
@@ -194,7 +201,7 @@ describe('a data directory', () => {
     const saved = (await created.json()) as StoredPlan;
     await faulty(child, said);
     const answer = await send(address + API.plan(saved.id), 'PUT', {
-      revision: 1,
+      saveId: saved.saveId,
       plan: planNamed('Lost'),
     }).catch(() => null);
     expect(answer).toBeNull();

@@ -73,9 +73,9 @@ async function savePlans(url: string, name: string, { plans }: Acknowledged): Pr
     if (saved === null) {
       saved = (await (await send(url + API.plans, 'POST', planNamed(name))).json()) as StoredPlan;
     } else {
-      const { revision, plan } = saved;
-      const answer = await send(url + API.plan(saved.id), 'PUT', { revision, plan });
-      saved = { ...saved, revision: ((await answer.json()) as PlanSummary).revision };
+      const { saveId, plan } = saved;
+      const answer = await send(url + API.plan(saved.id), 'PUT', { saveId, plan });
+      saved = { ...((await answer.json()) as PlanSummary), plan };
     }
     plans.set(saved.id, saved.revision);
   });

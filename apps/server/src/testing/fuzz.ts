@@ -1,4 +1,12 @@
-import { API, ERRORS, type Fault, filePlan, ZaffetError, USUAL_SHOP } from '@zaffet/contract';
+import {
+  API,
+  ERRORS,
+  type Fault,
+  filePlan,
+  type PlanSummary,
+  USUAL_SHOP,
+  ZaffetError,
+} from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { basisOf, partPlan } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
@@ -245,14 +253,14 @@ export async function fuzzRequests(
   const real = realFiles();
   const cookie = await cookieOf(port);
   const known = await Promise.all(
-    real.slice(0, 6).map(async (file) => {
+    real.slice(0, 6).map(async (file): Promise<PlanSummary> => {
       const made = await ask(port, {
         method: 'POST',
         path: API.plans,
         headers: { 'content-type': 'application/json', cookie },
         body: Buffer.from(JSON.stringify(file)),
       });
-      return (JSON.parse(made.body.toString()) as { id: string }).id;
+      return JSON.parse(made.body.toString()) as PlanSummary;
     }),
   );
   const tin = {
@@ -309,10 +317,16 @@ const runEvents = (plan: unknown): object[] => {
   ];
 };
 
-function wild(random: () => number, real: readonly unknown[], known: readonly string[], tin: unknown): Asked {
-  const id = random() < 0.6 ? pick(known, random) : pick(IDS, random);
+function wild(
+  random: () => number,
+  real: readonly unknown[],
+  known: readonly PlanSummary[],
+  tin: unknown,
+): Asked {
+  const plan = pick(known, random);
+  const id = random() < 0.6 ? plan.id : pick(IDS, random);
   const file = pick(real, random);
-  const save = { revision: pick([1, 2, 0, -1, 2 ** 31, 1.5, 'x', null], random), plan: file };
+  const save = { saveId: pick([plan.saveId, '', 1.5, 'x', null], random), plan: file };
   const jobs: [string, string, unknown][] = [
     ['GET', API.plans, null],
     ['POST', API.plans, file],

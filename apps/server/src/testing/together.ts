@@ -70,12 +70,12 @@ class Shop {
   /** Counts one up in a plan that others count in as well. */
   async counter(url: string, id: string, who: string): Promise<void> {
     await this.always(async () => {
-      const { revision, plan } = (await (await Shop.sound(fetch(url + API.plan(id)))).json()) as StoredPlan;
-      let from = { revision, plan };
+      const { saveId, plan } = (await (await Shop.sound(fetch(url + API.plan(id)))).json()) as StoredPlan;
+      let from = { saveId, plan };
       for (;;) {
         // By name: what stands there already in every letter is taken for saved.
         const plan = { ...from.plan, seed: from.plan.seed + 1, name: `Counted by ${who}` };
-        const next = { revision: from.revision, plan };
+        const next = { saveId: from.saveId, plan };
         this.inDoubt += 1;
         const answer = await Shop.sound(send(url + API.plan(id), 'PUT', next));
         this.inDoubt -= 1;

@@ -9,13 +9,13 @@ import { type CalibrationFile } from '../calibration/types';
  */
 
 export const BACKUP_FORMAT = 'zaffet-backup';
-export const BACKUP_VERSION = 1;
+export const BACKUP_VERSION = 2;
 
 /** What a backup is of. */
 export const BACKUP_KINDS = ['plans', 'runs', 'photos', 'shelf', 'calibrations', 'settings', 'air'] as const;
 export type BackupKind = (typeof BACKUP_KINDS)[number];
 
-/** `zaffet.json`, the first entry. */
+/** `zaffet.json`: the last entry since version 2, since what is written is counted. */
 export interface BackupHead {
   readonly format: typeof BACKUP_FORMAT;
   readonly version: number;

@@ -116,8 +116,10 @@ const planSchema = Joi.object<Plan>({
   .custom(layersTold)
   .custom(linked);
 
-const saveSchema = Joi.object<{ revision: number; plan: object }>({
-  revision: whole('revision'),
+const saveSchema = Joi.object<{ saveId: string; revision?: unknown; plan: object }>({
+  saveId: Joi.string().max(64).allow('').default(''),
+  // A page from before 0.2 counts revisions, which a restore may count again.
+  revision: Joi.any().strip(),
   plan: Joi.object().unknown().required(),
 }).required();
 
@@ -130,9 +132,9 @@ export function parsePlan(value: unknown): Plan {
   return checked(planSchema, migratePlan(value), 'plan.invalid');
 }
 
-/** Reads a save: its revision and its plan. @throws ZaffetError as `parsePlan` */
-export function parseSave(value: unknown): { readonly revision: number; readonly plan: Plan } {
+/** Reads a save: the save it started from, '' if the page does not know it, and its plan. @throws ZaffetError as `parsePlan` */
+export function parseSave(value: unknown): { readonly saveId: string; readonly plan: Plan } {
   checkBounds(value, 'plan.invalid');
-  const { revision, plan } = checked(saveSchema, value, 'plan.invalid');
-  return { revision, plan: parsePlan(plan) };
+  const { saveId, plan } = checked(saveSchema, value, 'plan.invalid');
+  return { saveId, plan: parsePlan(plan) };
 }

@@ -26,6 +26,7 @@ const saved = (revision: number, own = plan): SavedPlan => ({
   id: 'p',
   name: own.name,
   revision,
+  saveId: `save-${revision}`,
   savedAt: own.startsAt,
   plan: own,
 });
@@ -89,8 +90,8 @@ describe('a way out of what went wrong', () => {
 
   it('goes into the plan as it stands now too, after the step it mends', async () => {
     await putIn(true);
-    const [id, revision, kept] = plans.save.calls.mostRecent().args;
-    expect([id, revision]).toEqual(['p', 3]);
+    const [id, saveId, kept] = plans.save.calls.mostRecent().args;
+    expect([id, saveId]).toEqual(['p', 'save-3']);
     const all = kept.finishes.flatMap((finish) => finish.steps.map((step) => step.id));
     expect(all.length).toBeGreaterThan(steps.length);
     expect(all.slice(0, steps.length)).toEqual(steps.map((step) => step.id));

@@ -145,12 +145,12 @@ export class RescueSheet {
   /** Puts the same into the plan as it stands now. @returns why that could not be; null where it is in */
   private async intoPlan(planId: string, putIn: readonly RunBodies['put-in'][]): Promise<string | null> {
     try {
-      const { plan, revision } = await firstValueFrom(this.plans.read(planId));
+      const { plan, saveId } = await firstValueFrom(this.plans.read(planId));
       const steps = plan.finishes.flatMap((finish) => finish.steps.map(({ id }) => id));
       const [{ afterStepId }] = putIn as [RunBodies['put-in']];
       if (afterStepId !== null && !steps.includes(afterStepId))
         return 'the step it comes after is not there any more. Put it in by hand, in Layers.';
-      await firstValueFrom(this.plans.save(planId, revision, putIn.reduce(withPutIn, plan)));
+      await firstValueFrom(this.plans.save(planId, saveId, putIn.reduce(withPutIn, plan)));
       return null;
     } catch (error) {
       return faultOf(error).message;

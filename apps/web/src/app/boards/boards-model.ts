@@ -1,11 +1,12 @@
 import { computed, inject, Injectable, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
-import { type CalibrationFile, fault, type Plan, type SavedPlan } from '@zaffet/contract';
+import { type CalibrationFile, fault, type Plan, type SavedPlan, ZaffetError } from '@zaffet/contract';
 import { type LeftOut } from '@zaffet/core/calibrate';
 import { foldRun, teaches } from '@zaffet/workshop';
 import { firstValueFrom } from 'rxjs';
 import { CalibrationApi } from '../data/calibration.api';
 import { faultOf, PlansApi } from '../data/plans.api';
+import { readJsonFile } from '../ui/read-json-file';
 import { CalibrationHand } from '../shop/calibration.actions';
 import { calibrationFeature } from '../shop/calibration.feature';
 import { type Taught, type ToldRun } from '../workers/boards-messages';
@@ -122,13 +123,13 @@ export class BoardsModel {
   async bringIn(file: File): Promise<void> {
     this.trouble.set(null);
     try {
-      const { learned, runs, leftOut } = JSON.parse(await file.text()) as Partial<CalibrationFile>;
-      if (learned === undefined) throw new SyntaxError();
+      const { learned, runs, leftOut } = (await readJsonFile(file)) as Partial<CalibrationFile>;
+      if (learned === undefined) throw new ZaffetError(fault('request.not-json'));
       this.store.dispatch(
         CalibrationHand.taken({ file: { learned, runs: runs ?? [], leftOut: leftOut ?? [] } }),
       );
-    } catch {
-      this.trouble.set(fault('request.not-json').message);
+    } catch (error) {
+      this.trouble.set((error instanceof ZaffetError ? error.fault : fault('request.not-json')).message);
     }
   }
 

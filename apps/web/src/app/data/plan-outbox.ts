@@ -15,10 +15,10 @@ import { Outbox, OUTBOX_PAUSES, type Sending } from './outbox';
 import { currentOf, isFinal, PlansApi } from './plans.api';
 import { Unsaved } from './unsaved';
 
-/** A plan to be saved, and the revision it grew from. */
+/** A plan to be saved, and the save it grew from. */
 export interface PlanSave {
   readonly plan: Plan;
-  readonly revision: number;
+  readonly saveId: string;
 }
 
 export type PlanSending = Sending<PlanSave, PlanSummary>;
@@ -34,17 +34,17 @@ export class PlanOutbox extends Outbox<PlanSave, PlanSummary> implements OnDestr
         box: 'plans',
         former: 'zaffet-draft-',
         send: (id, save, tried) => send(api, id, save, tried),
-        sendLast: (id, { revision, plan }) =>
-          lastWords('PUT', API.plan(id), { revision, plan: filePlan(plan) }),
+        sendLast: (id, { saveId, plan }) => lastWords('PUT', API.plan(id), { saveId, plan: filePlan(plan) }),
         isFinal,
         merge: (_waiting, newer) => newer,
-        follow: (waiting, sent, { revision }) =>
-          waiting.revision === sent.revision ? { ...waiting, revision } : waiting,
-        pack: ({ plan, revision }) => ({ plan: filePlan(plan), revision }),
+        follow: (waiting, sent, { saveId }) =>
+          waiting.saveId === sent.saveId ? { ...waiting, saveId } : waiting,
+        pack: ({ plan, saveId }) => ({ plan: filePlan(plan), saveId }),
         unpack: (stored) => {
           try {
-            const { plan, revision } = stored as { plan: unknown; revision: number };
-            return { plan: unfilePlan(migratePlan(plan) as PlanFile), revision };
+            // A page from before 0.2 kept no save's id: what it left is sent, and a person decides.
+            const { plan, saveId = '' } = stored as { plan: unknown; saveId?: string };
+            return { plan: unfilePlan(migratePlan(plan) as PlanFile), saveId };
           } catch {
             return null;
           }
@@ -66,14 +66,14 @@ export class PlanOutbox extends Outbox<PlanSave, PlanSummary> implements OnDestr
 async function send(
   api: PlansApi,
   id: string,
-  { plan, revision }: PlanSave,
+  { plan, saveId }: PlanSave,
   tried: readonly PlanSave[],
 ): Promise<PlanSummary> {
   try {
-    return await firstValueFrom(api.save(id, revision, plan));
+    return await firstValueFrom(api.save(id, saveId, plan));
   } catch (error) {
     const current = currentOf(error);
     if (current === null || !tried.some((before) => equal(before.plan, current.plan))) throw error;
-    return firstValueFrom(api.save(id, current.revision, plan));
+    return firstValueFrom(api.save(id, current.saveId, plan));
   }
 }

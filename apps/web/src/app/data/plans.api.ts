@@ -31,10 +31,10 @@ export class PlansApi {
   read(id: string): Observable<SavedPlan> {
     return this.http.get<StoredPlan>(API.plan(id)).pipe(map(opened));
   }
-  /** A plan of a list, fetched once for each revision. */
-  readListed({ id, revision }: PlanSummary): Observable<SavedPlan> {
+  /** A plan of a list, fetched once for each save. */
+  readListed({ id, saveId }: PlanSummary): Observable<SavedPlan> {
     const known = this.fetched.get(id);
-    if (known?.revision === revision) return of(known);
+    if (known?.saveId === saveId) return of(known);
     return this.read(id).pipe(tap((saved) => this.fetched.set(id, saved)));
   }
   create(plan: Plan): Observable<SavedPlan> {
@@ -44,8 +44,8 @@ export class PlansApi {
   bringIn(file: unknown): Observable<SavedPlan> {
     return this.http.post<StoredPlan>(API.plans, file).pipe(map(opened));
   }
-  save(id: string, revision: number, plan: Plan): Observable<PlanSummary> {
-    return this.http.put<PlanSummary>(API.plan(id), { revision, plan: filePlan(plan) });
+  save(id: string, saveId: string, plan: Plan): Observable<PlanSummary> {
+    return this.http.put<PlanSummary>(API.plan(id), { saveId, plan: filePlan(plan) });
   }
   remove(id: string): Observable<void> {
     return this.http.delete<void>(API.plan(id));

@@ -80,7 +80,7 @@ export const PlanApi = createActionGroup({
     'Open Asked': props<{ id: string }>(),
     Opened: props<{
       saved: SavedPlan;
-      draft: { plan: Plan; revision: number } | null;
+      draft: { plan: Plan; saveId: string } | null;
       /** When everything is done; null where that could not be worked out. */
       table: Schedule | null;
     }>(),
@@ -90,7 +90,7 @@ export const PlanApi = createActionGroup({
     'Open Failed': props<{ fault: Fault }>(),
     'Save Started': props<{ id: string }>(),
     Saved: props<{ id: string; summary: PlanSummary; plan: Plan }>(),
-    /** Another revision stands there. */
+    /** Another save stands there. */
     'Save Refused': props<{ id: string; current: SavedPlan }>(),
     /** The server will not take it as it is. `kept` says whether this browser keeps it. */
     'Save Invalid': props<{ id: string; fault: Fault; kept: boolean }>(),

@@ -89,6 +89,7 @@ describe('saving', () => {
     id: 'plan-1',
     name: 'Sample',
     revision,
+    saveId: `save-${revision}`,
     savedAt: '2026-05-12T09:00:00.000Z',
   });
 
@@ -106,18 +107,18 @@ describe('saving', () => {
     expect(state().timed!.table).toBe(TABLE);
   });
 
-  it('saves once after a pause, with the revision it grew from, then from the new one', async () => {
+  it('saves once after a pause, with the save it grew from, then from the new one', async () => {
     await open();
     edit(120);
     edit(130);
     http.expectNone(API.plan('plan-1'));
     const first = await next('PUT');
-    expect((first.request.body as SaveRequest).revision).toBe(1);
+    expect((first.request.body as SaveRequest).saveId).toBe('save-1');
     expect(filmOf(partPlan(sentPlan(first)), 2).thicknessUm).toBe(130);
     edit(140);
     first.flush(summary(2));
     const second = await next('PUT');
-    expect((second.request.body as SaveRequest).revision).toBe(2);
+    expect((second.request.body as SaveRequest).saveId).toBe('save-2');
     second.flush(summary(3));
     await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
@@ -164,6 +165,9 @@ describe('saving', () => {
     const { present } = state().history!;
     expect(present).toEqual(unfilePlan(migratePlan(old) as PlanFile));
     expect(present.finishes[0]!.look.spacingMm).toBe(5);
+    // Which save it grew from is not known: a person decides.
+    expect(state().save).toBe('stale');
+    store.dispatch(PlanApi.mineKept());
     (await next('PUT')).flush(summary(2));
     await until(() => state().save === 'saved');
     expect(state().save).toBe('saved');
@@ -193,7 +197,7 @@ describe('saving', () => {
     http.expectNone(API.plan('plan-1'));
     store.dispatch(PlanApi.mineKept());
     const again = await next('PUT');
-    expect((again.request.body as SaveRequest).revision).toBe(9);
+    expect((again.request.body as SaveRequest).saveId).toBe('save-9');
     expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(161);
     again.flush(summary(10));
   });
@@ -207,7 +211,7 @@ describe('saving', () => {
     edit(163);
     await refuse('plan.stale', 409, { current: stored(came, 2) });
     const again = await next('PUT');
-    expect((again.request.body as SaveRequest).revision).toBe(2);
+    expect((again.request.body as SaveRequest).saveId).toBe('save-2');
     expect(filmOf(partPlan(sentPlan(again)), 2).thicknessUm).toBe(163);
     again.flush(summary(3));
     await until(() => state().save === 'saved');
@@ -219,11 +223,11 @@ describe('saving', () => {
     edit(164);
     const late = await next('PUT');
     store.dispatch(PlanApi.openAsked({ id: 'plan-2' }));
-    (await next('GET', 'plan-2')).flush({ ...stored(), id: 'plan-2', revision: 5 });
+    (await next('GET', 'plan-2')).flush({ ...stored(), id: 'plan-2', saveId: 'save-5' });
     late.flush(summary(2));
     await rest(5);
     expect(state().id).toBe('plan-2');
-    expect(state().revision).toBe(5);
+    expect(state().saveId).toBe('save-5');
     expect(TestBed.inject(PlanOutbox).waiting('plan-1')).toBeNull();
   });
 

@@ -96,11 +96,11 @@ export const saveOnEdit$ = createEffect(
   (store = inject(Store), outbox = inject(PlanOutbox)) =>
     store.select(planFeature.selectPlanState).pipe(
       distinctUntilChanged(
-        (a, b) => a.history?.present === b.history?.present && a.revision === b.revision && a.save === b.save,
+        (a, b) => a.history?.present === b.history?.present && a.saveId === b.saveId && a.save === b.save,
       ),
-      tap(({ id, history, revision, save }) => {
+      tap(({ id, history, saveId, save }) => {
         if (id === null || history === null) return;
-        const body = { plan: history.present, revision };
+        const body = { plan: history.present, saveId };
         if (save === 'waiting') outbox.put(id, body);
         else if (save === 'stale' || save === 'gone') outbox.hold(id, body);
       }),

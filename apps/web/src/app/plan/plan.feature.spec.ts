@@ -39,16 +39,22 @@ describe('plan state', () => {
 
   it('is saved only when the saved plan is still the one on the screen', () => {
     const edited = run(opened, thicker(120));
-    const summary = { id: 'plan-1', name: 'Sample', revision: 2, savedAt: '2026-05-12T09:00:00.000Z' };
+    const summary = {
+      id: 'plan-1',
+      name: 'Sample',
+      revision: 2,
+      saveId: 'save-2',
+      savedAt: '2026-05-12T09:00:00.000Z',
+    };
     const plan = planOf(edited);
     const saved = planFeature.reducer(edited, PlanApi.saved({ id: 'plan-1', summary, plan }));
-    expect([saved.save, saved.revision]).toEqual(['saved', 2]);
+    expect([saved.save, saved.saveId]).toEqual(['saved', 'save-2']);
     const moved = planFeature.reducer(edited, thicker(125));
     expect(planFeature.reducer(moved, PlanApi.saved({ id: 'plan-1', summary, plan })).save).toBe('waiting');
   });
 
   it('takes up a draft that grew from what the server has', () => {
-    const draft = { plan: { ...samplePlan(), name: 'Typed before the crash' }, revision: 1 };
+    const draft = { plan: { ...samplePlan(), name: 'Typed before the crash' }, saveId: 'save-1' };
     const state = run(PlanApi.opened({ saved: savedPlan(), draft, table: null }));
     expect(planOf(state).name).toBe('Typed before the crash');
     expect(state.save).toBe('waiting');
@@ -58,14 +64,16 @@ describe('plan state', () => {
   it('keeps mine and theirs apart until the person chooses', () => {
     const theirs = savedPlan({ ...samplePlan(), name: 'Theirs' }, 5);
     const mine = { ...samplePlan(), name: 'Mine' };
-    const stale = run(PlanApi.opened({ saved: theirs, draft: { plan: mine, revision: 1 }, table: null }));
+    const stale = run(
+      PlanApi.opened({ saved: theirs, draft: { plan: mine, saveId: 'save-1' }, table: null }),
+    );
     expect([stale.save, planOf(stale).name, stale.theirs!.name]).toEqual(['stale', 'Mine', 'Theirs']);
     // An edit meanwhile is kept, and still not saved over theirs.
     expect(planFeature.reducer(stale, thicker(99)).save).toBe('stale');
     const kept = planFeature.reducer(stale, PlanApi.mineKept());
-    expect([kept.save, kept.revision, planOf(kept).name]).toEqual(['waiting', 5, 'Mine']);
+    expect([kept.save, kept.saveId, planOf(kept).name]).toEqual(['waiting', 'save-5', 'Mine']);
     const taken = planFeature.reducer(stale, PlanApi.theirsTaken());
-    expect([taken.save, taken.revision, planOf(taken).name]).toEqual(['saved', 5, 'Theirs']);
+    expect([taken.save, taken.saveId, planOf(taken).name]).toEqual(['saved', 'save-5', 'Theirs']);
   });
 
   it('keeps the plan when a save fails, and tries again', () => {

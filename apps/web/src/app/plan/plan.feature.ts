@@ -56,7 +56,8 @@ export type SaveStatus = 'saved' | 'waiting' | 'saving' | 'failed' | 'invalid' |
 
 export interface PlanState {
   readonly id: string | null;
-  readonly revision: number;
+  /** The save that stands on the server, as far as this page knows. */
+  readonly saveId: string;
   readonly savedAt: string | null;
   readonly loading: boolean;
   readonly fault: Fault | null;
@@ -79,7 +80,7 @@ export interface PlanState {
 
 const initial: PlanState = {
   id: null,
-  revision: 0,
+  saveId: '',
   savedAt: null,
   loading: false,
   fault: null,
@@ -157,21 +158,21 @@ export const planFeature = createFeature({
       const base: PlanState = {
         ...initial,
         id: saved.id,
-        revision: saved.revision,
+        saveId: saved.saveId,
         savedAt: saved.savedAt,
         history: startHistory(saved.plan),
         timed: table === null ? null : { of, table },
       };
       if (draft === null) return base;
       const history = record(startHistory(saved.plan), draft.plan, null);
-      if (draft.revision === saved.revision) return { ...base, history, save: 'waiting' };
+      if (draft.saveId === saved.saveId) return { ...base, history, save: 'waiting' };
       return { ...base, history, save: 'stale', theirs: saved };
     }),
     on(PlanApi.openFailed, (state, { fault }): PlanState => ({ ...state, loading: false, fault })),
     on(PlanApi.saveStarted, (state, { id }) => answered(state, id, { save: 'saving' })),
     on(PlanApi.saved, (state, { id, summary, plan }) =>
       answered(state, id, {
-        revision: summary.revision,
+        saveId: summary.saveId,
         savedAt: summary.savedAt,
         fault: null,
         save: state.history?.present === plan ? 'saved' : 'waiting',
@@ -194,7 +195,7 @@ export const planFeature = createFeature({
     on(PlanApi.mineKept, (state): PlanState =>
       state.theirs === null
         ? state
-        : { ...state, revision: state.theirs.revision, theirs: null, save: 'waiting' },
+        : { ...state, saveId: state.theirs.saveId, theirs: null, save: 'waiting' },
     ),
     on(PlanApi.theirsTaken, (state): PlanState =>
       state.theirs === null
@@ -202,7 +203,7 @@ export const planFeature = createFeature({
         : {
             ...initial,
             id: state.theirs.id,
-            revision: state.theirs.revision,
+            saveId: state.theirs.saveId,
             savedAt: state.theirs.savedAt,
             history: startHistory(state.theirs.plan),
           },

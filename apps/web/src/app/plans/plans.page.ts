@@ -5,11 +5,20 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatSnackBar, MatSnackBarModule } from '@angular/material/snack-bar';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { Router, RouterLink } from '@angular/router';
-import { type Fault, fault, LIMITS, type Plan, type PlanSummary, type SavedPlan } from '@zaffet/contract';
+import {
+  type Fault,
+  fault,
+  LIMITS,
+  type Plan,
+  type PlanSummary,
+  type SavedPlan,
+  ZaffetError,
+} from '@zaffet/contract';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PlanOutbox } from '../data/plan-outbox';
 import { ChoiceField } from '../ui/choice-field';
+import { readJsonFile } from '../ui/read-json-file';
 import { FacePool } from '../workers/face.pool';
 import { NewPlan } from './new-plan';
 import { PlanTile } from './plan-tile';
@@ -99,9 +108,9 @@ export class PlansPage {
     if (!file) return;
     let value: unknown;
     try {
-      value = JSON.parse(await file.text());
-    } catch {
-      this.trouble.set(fault('request.not-json'));
+      value = await readJsonFile(file);
+    } catch (error) {
+      this.trouble.set(error instanceof ZaffetError ? error.fault : fault('request.not-json'));
       return;
     }
     await this.open(this.api.bringIn(value));

@@ -2,7 +2,7 @@ import { type ErrorCode, ERRORS, fault, ZaffetError } from '@zaffet/contract';
 import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { type ErrorRequestHandler } from 'express';
 import { type Logger } from 'pino';
-import { StaleSave } from './plans/queries';
+import { StaleSave } from '../plans/queries';
 
 /** What Express, its body parser and its file sender throw. */
 interface HttpError {
