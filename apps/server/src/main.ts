@@ -4,11 +4,13 @@ import { pino } from 'pino';
 import { DailyBackups } from './backup/daily';
 import { openEmbedded, openServer } from './db/client';
 import { loadDemo } from './demo';
+import { closeReader } from './reading/reader';
 import { SheetMaker } from './sheet/maker';
 import { CannotStart, causeOf } from './start/cannot';
 import { listen } from './start/listen';
 import { readSettings } from './start/settings';
 import { watch } from './start/watchdog';
+import { startUpkeep } from './upkeep';
 
 const fromHere = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
@@ -28,9 +30,12 @@ async function start(): Promise<void> {
     : openServer(databaseUrl, log));
   const sheets = new SheetMaker();
   const daily = settings.backups === null ? null : new DailyBackups(database.db, settings.backups, log);
+  const endUpkeep = startUpkeep(database.db, log);
   const close = async (): Promise<void> => {
     await daily?.stop();
+    await endUpkeep();
     await sheets.close();
+    await closeReader();
     await database.close();
   };
   try {

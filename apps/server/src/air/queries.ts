@@ -3,6 +3,7 @@ import { type AirPoint } from '@zaffet/workshop';
 import { and, desc, gte, lt, sql } from 'drizzle-orm';
 import { type Database } from '../db/client';
 import { airReadings } from '../db/schema';
+import { thinAgainFrom } from './thin';
 
 /** Rows of one statement: a database takes so many values at a time. */
 const BATCH = 1000;
@@ -26,6 +27,7 @@ export async function keepReadings(db: Database, { source, readings }: ReadingsR
           target: [airReadings.at, airReadings.source],
           set: { temperatureC: sql`excluded.temperature_c`, humidity: sql`excluded.humidity` },
         });
+    await thinAgainFrom(all, new Date(Math.min(...byMoment.keys())));
   });
 }
 

@@ -17,6 +17,7 @@ import { and, desc, eq, gte, lt, lte } from 'drizzle-orm';
 import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { createHash } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
+import { thinAgainFrom } from '../air/thin';
 import { type Database } from '../db/client';
 import { airReadings, calibrations, marks, photos, plans, runEvents, runs, shelfItems } from '../db/schema';
 import { checkPhoto, checkScreen, keepPhoto, keepScreen, photosKept } from '../photos/queries';
@@ -292,7 +293,9 @@ class Restore {
     const isNew = ({ source, at }: AirReading): boolean => !known.has(`${at.getTime()} ${source}`);
     for (const row of rows) this.tally.count('air', isNew(row) ? 'fresh' : 'same', row.source);
     const news = rows.filter(isNew);
-    if (this.apply && news.length > 0) await db.insert(airReadings).values(news).onConflictDoNothing();
+    if (!this.apply || news.length === 0) return;
+    await db.insert(airReadings).values(news).onConflictDoNothing();
+    await thinAgainFrom(db, first);
   }
 }
 
