@@ -74,12 +74,13 @@ if (wanted.has('build')) {
     .flatMap(filesBelow)
     .filter((file) => !file.endsWith('.spec.ts'));
   const settings = [
-    'angular.json',
     'tsconfig.json',
     'package-lock.json',
     'apps/web/tsconfig.app.json',
     'apps/web/tsconfig.worker.json',
     'tools/shell.mjs',
+    'tools/door.mjs',
+    'angular.json',
   ];
   once(
     'dist/web/.prepared',
@@ -92,10 +93,11 @@ if (wanted.has('build')) {
         stdio: ONTO_ERRORS,
         env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
       });
-      execFileSync(process.execPath, ['tools/shell.mjs', 'dist/web/browser'], {
-        cwd: ROOT,
-        stdio: ONTO_ERRORS,
-      });
+      for (const args of [
+        ['tools/shell.mjs', 'dist/web/browser'],
+        ['tools/door.mjs', 'dist/web'],
+      ])
+        execFileSync(process.execPath, args, { cwd: ROOT, stdio: ONTO_ERRORS });
     },
   );
 }

@@ -1,13 +1,15 @@
 import { API, fault, JSON_LIMITS } from '@zaffet/contract';
 import compression from 'compression';
 import express, { type Express } from 'express';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { type Logger } from 'pino';
 import { airRoutes } from './air/routes';
 import { type DailyBackups } from './backup/daily';
 import { backupRoutes } from './backup/routes';
 import { calibrationRoutes } from './calibration/routes';
 import { type Database } from './db/client';
-import { type Network } from './door/door';
+import { type Network, signedInOnly } from './door/door';
 import { hostsOf, knownHostsOnly, ownPagesOnly } from './door/hosts';
 import { doorRoutes } from './door/routes';
 import { jsonBody } from './http/body';
@@ -33,6 +35,8 @@ export interface AppOptions {
   readonly photosMost?: number;
   /** What is kept of each day; null where nothing is. */
   readonly daily?: DailyBackups | null;
+  /** Where backups are received that are brought in. */
+  readonly uploads?: string;
   /** What it is reached by, as a request spells it; its own machine's names alone where nothing is told. */
   readonly hosts?: ReadonlySet<string>;
   /** How it is open to the shop's network; null where it is not. */
@@ -62,6 +66,7 @@ export function buildApp({
   webDirectory,
   photosMost = PHOTOS_MOST,
   daily = null,
+  uploads = join(tmpdir(), 'zaffet-uploads'),
   hosts = OWN_HOSTS,
   network = null,
   news = new OwnNews(),
@@ -93,8 +98,8 @@ export function buildApp({
   app.use(calibrationRoutes(db));
   app.use(photoRoutes(db, photosMost));
   app.use(logRoutes(db, log));
-  app.use(backupRoutes(db, photosMost, daily, log));
-  app.use(webPages(webDirectory));
+  app.use(backupRoutes(db, photosMost, daily, uploads, log));
+  app.use(webPages(webDirectory, network === null ? null : signedInOnly(db, network, news)));
   app.use((_request, response) => {
     response.status(404).json(fault('request.unknown-route'));
   });

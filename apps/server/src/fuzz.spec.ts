@@ -7,8 +7,11 @@ import { openEmbedded, type OpenDatabase } from './db/client';
 import { SheetMaker } from './sheet/maker';
 import { fuzzedNetwork, fuzzFiles, fuzzRequests } from './testing/fuzz';
 import { mustNotFail, scratchFolder } from './testing';
+import { prepare } from './testing/prepared';
 
 const SEED = 20261127;
+/** Twice what `npm run fuzz` asks for [ms of CPU time]. */
+const TURN_MOST = 500;
 
 describe('what nobody sends on purpose', () => {
   it('in files is taken and forecast, or refused in words, soon', () => {
@@ -20,6 +23,7 @@ describe('what nobody sends on purpose', () => {
 
   it('in requests is answered soon, with a reason, and leaves what is stored as it was', async () => {
     const folder = scratchFolder();
+    await prepare(folder.path);
     const database: OpenDatabase = await openEmbedded(folder.path, mustNotFail);
     const sheets = new SheetMaker();
     const web = `${folder.path}-web`;
@@ -32,7 +36,7 @@ describe('what nobody sends on purpose', () => {
       buildApp({ db: database.db, log, sheets, webDirectory: web, network }),
     ).listen(0, '127.0.0.1');
     await new Promise((resolve) => server.once('listening', resolve));
-    const { wrong, answers, grewMb } = await fuzzRequests(server, database.db, SEED, 2000);
+    const { wrong, answers, grewMb } = await fuzzRequests(server, database.db, SEED, 2000, TURN_MOST);
     expect(wrong).toEqual([]);
     expect(answers.get('200')).toBeGreaterThan(100);
     expect(answers.get('400')).toBeGreaterThan(400);

@@ -1,6 +1,7 @@
 import { symlinkSync } from 'node:fs';
 import { killed, powerCut } from './testing/chaos';
 import { launch, scratchFolder } from './testing';
+import { prepare } from './testing/prepared';
 
 describe('a server that dies', () => {
   it('by a kill loses no save it acknowledged, and its directory can be opened again', async () => {
@@ -19,6 +20,7 @@ describe('a server that dies', () => {
 
   it('holds its directory against another, however that is told, and gives it back when it is stopped', async () => {
     const folder = scratchFolder();
+    await prepare(folder.path);
     const { child, ended, url } = launch({ ZAFFET_DATA: folder.path });
     expect(await url).not.toBe('');
     // With a slash at its end, by a way round, or through a link.

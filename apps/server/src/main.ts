@@ -1,8 +1,11 @@
-import { writeSync } from 'node:fs';
+import { rmSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { DailyBackups } from './backup/daily';
 import { openEmbedded, openServer } from './db/client';
+import { Room } from './db/room';
 import { loadDemo } from './demo';
 import { closeReader } from './reading/reader';
 import { SheetMaker } from './sheet/maker';
@@ -14,6 +17,8 @@ import { startUpkeep } from './upkeep';
 
 const fromHere = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 const say = (line: string): void => void process.stdout.write(`${line}\n`);
+/** Where backups are received that are brought in. */
+const UPLOADS = 'zaffet-uploads';
 /** Says why, and ends at once: nothing that waits to be answered is. */
 function end(sentence: string): never {
   writeSync(2, `${sentence}\n`);
@@ -31,16 +36,30 @@ async function start(): Promise<void> {
   const sheets = new SheetMaker();
   const daily = settings.backups === null ? null : new DailyBackups(database.db, settings.backups, log);
   const endUpkeep = startUpkeep(database.db, log);
+  const room = databaseUrl === null ? new Room(database.db, directory, log) : null;
   const close = async (): Promise<void> => {
     await daily?.stop();
     await endUpkeep();
+    await room?.stop();
     await sheets.close();
     await closeReader();
     await database.close();
   };
   try {
-    const loaded = settings.demo ? await loadDemo(database.db, fromHere('../../../demo/plans')) : 0;
+    await room?.start();
+    if (room?.isFull === true)
+      say(
+        `The disk under ${directory} is full. Zaffet starts to read and to back up; nothing can be saved until there is room.`,
+      );
+    const loaded =
+      settings.demo && room?.isFull !== true
+        ? await loadDemo(database.db, fromHere('../../../demo/plans'))
+        : 0;
     if (loaded > 0) say(`Loaded ${loaded} demo plans.`);
+    const uploads =
+      databaseUrl === null ? join(directory, UPLOADS) : join(tmpdir(), `${UPLOADS}-${settings.port}`);
+    // What a Zaffet that was killed had received of a backup.
+    rmSync(uploads, { recursive: true, force: true });
     const { server, closeAll, told } = await listen(settings, {
       db: database.db,
       news: database.news,
@@ -48,6 +67,7 @@ async function start(): Promise<void> {
       sheets,
       daily,
       webDirectory: fromHere('../../../dist/web'),
+      uploads,
       ...(settings.photosMost === null ? {} : { photosMost: settings.photosMost }),
     });
     const stop = (): void => {
@@ -61,7 +81,7 @@ async function start(): Promise<void> {
     process.once('SIGINT', stop);
     process.once('SIGTERM', stop);
     watch(
-      'Zaffet has not moved for half a minute and is ended; what it has acknowledged is kept. Start it again.',
+      'Zaffet has worked for half a minute without an answer and is ended; what it has acknowledged is kept. Start it again.',
     );
     daily?.start();
     for (const line of told) say(line);

@@ -105,6 +105,12 @@ describe('what a shop trusts the server with', () => {
   }, 60000);
 
   it('answers at once whoever asks for the headers of a stream alone, and holds nothing open for it', async () => {
+    const plan = filePlan(planNamed('Streamed'));
+    const stamp = { id: 'streamed-1', device: 'streamed', n: 1, at: '2026-05-12T09:00:00.000Z', offsetMs: 0 };
+    await request(app)
+      .post(API.runEvents('run-1'))
+      .send({ events: [{ ...stamp, kind: 'run-begun', planId: null, plan }] })
+      .expect(200);
     for (const path of [API.runStream('run-1'), API.airStream(false), API.airStream(true)]) {
       const { headers } = await request(app).head(path).timeout(5000).expect(200);
       expect(headers['content-type']).withContext(path).toBe('text/event-stream');
@@ -230,7 +236,12 @@ describe('what a shop trusts the server with', () => {
     expect((await list()).map(({ id }) => id)).not.toContain(saved.id);
     await restore({ host: 'LocalHost:4310', origin: 'http://localhost:4310' }).expect(200);
     await request(app).get(API.plans).set('host', 'LOCALHOST').expect(200);
-    await request(app).get(API.plans).set('origin', 'https://elsewhere.example').expect(200);
+    for (const headers of [{ origin: 'https://elsewhere.example' }, { 'sec-fetch-site': 'cross-site' }])
+      for (const path of [API.plans, API.backup, API.airStream(true), API.health])
+        expect(faultOf(await request(app).get(path).set(headers).expect(403)).code).toBe(
+          'request.origin-refused',
+        );
+    await request(app).get(API.plans).set('sec-fetch-site', 'none').expect(200);
   });
 
   it('lets only files be kept for ever whose names change with them', async () => {

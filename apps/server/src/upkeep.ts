@@ -1,6 +1,7 @@
 import { type Logger } from 'pino';
 import { thinAir } from './air/thin';
 import { type Database } from './db/client';
+import { logged } from './db/failures';
 import { clearStrayPieces } from './photos/queries';
 
 /** Hours between two times; the first is an hour after the start [ms]. */
@@ -17,7 +18,7 @@ export function startUpkeep(db: Database, log: Logger): () => Promise<void> {
   let working: Promise<void> | null = null;
   const work = (): void => {
     working ??= keepSmall(db, Date.now())
-      .catch((error: unknown) => log.error({ err: error }, 'the database could not be kept small'))
+      .catch((error: unknown) => log.error(logged(error), 'the database could not be kept small'))
       .finally(() => (working = null));
   };
   const timer = setInterval(work, EVERY);

@@ -2,7 +2,7 @@ import { fault, ZaffetError } from '@zaffet/contract';
 import { CELL, CELLS, readBoard } from '@zaffet/core/board';
 import { InputError } from '@zaffet/core/errors';
 import { measurePhoto, type PhotoReading, type Picture, type Quad, type Spot } from '@zaffet/core/photo';
-import exifr from 'exifr';
+import ExifReader from 'exifreader';
 import jpeg from 'jpeg-js';
 import { readFile } from 'node:fs/promises';
 import { PNG } from 'pngjs';
@@ -40,13 +40,21 @@ async function opened(path: string): Promise<{ picture: Picture; focal35: number
       maxResolutionInMP: MOST_MEGAPIXELS,
       maxMemoryUsageInMB: MOST_MB,
     });
-    const tags = (await exifr.parse(bytes, ['FocalLengthIn35mmFormat']).catch(() => undefined)) as
-      { readonly FocalLengthIn35mmFormat?: number } | undefined;
-    return { picture: { width, height, data }, focal35: tags?.FocalLengthIn35mmFormat ?? null };
+    return { picture: { width, height, data }, focal35: focalOf(bytes) };
   } catch (error) {
     if (error instanceof ZaffetError) throw error;
     const large = error instanceof Error && /maxResolutionInMP|maxMemoryUsage/.test(error.message);
     throw new ZaffetError(fault(large ? 'picture.too-many-pixels' : 'picture.unreadable'));
+  }
+}
+
+/** What a picture says of its lens (EXIF 2.3, FocalLengthIn35mmFilm) [mm]; null where it says nothing. */
+function focalOf(bytes: Buffer): number | null {
+  try {
+    const focal = ExifReader.load(bytes).FocalLengthIn35mmFilm?.value;
+    return typeof focal === 'number' ? focal : null;
+  } catch {
+    return null;
   }
 }
 

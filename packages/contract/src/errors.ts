@@ -128,7 +128,7 @@ export const ERRORS = {
   },
   'request.origin-refused': {
     status: 403,
-    message: 'Only pages of this Zaffet may change anything here. Open Zaffet itself.',
+    message: 'Only pages of this Zaffet may ask for this. Open Zaffet itself.',
   },
   'request.unknown-route': { status: 404, message: 'There is nothing at this address.' },
   'request.host-refused': { status: 403, message: 'Zaffet answers only to the address it was started on.' },

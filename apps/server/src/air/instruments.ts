@@ -7,14 +7,12 @@ import {
 } from '@zaffet/contract';
 import { hygrometerReads, simulatedShopAir } from '@zaffet/workshop';
 import { type Response } from 'express';
-import { beginStream } from '../http/stream';
+import { Streams } from '../http/stream';
 
 /** How often the stand-in reads, and how often what it read is kept [ms]. */
 const READS_EVERY = 5000;
 const KEPT_EVERY = 60_000;
 const HOUR = 3_600_000;
-/** Pages that may listen at once. */
-const MOST_LISTENERS = 64;
 /** The instrument of this shop. */
 const SEED = 1;
 
@@ -43,36 +41,28 @@ export interface InstrumentsOptions {
 
 /** Hands every reading on to the pages that listen; reads by itself while one of them wants the stand-in. */
 export class Instruments {
-  private readonly listeners = new Map<Response, { readonly simulated: boolean }>();
+  /** Pages, by whether they want the stand-in too. */
+  private readonly streams = new Streams<boolean>(() => this.wake());
   private timer: NodeJS.Timeout | null = null;
   private keptAt = Number.NEGATIVE_INFINITY;
 
   constructor(private readonly options: InstrumentsOptions) {}
 
-  get full(): boolean {
-    return this.listeners.size >= MOST_LISTENERS;
-  }
-
-  /** A page listens until it goes away. */
-  listen(response: Response, simulated: boolean): void {
-    if (!beginStream(response, ': listening\n\n')) return;
-    this.listeners.set(response, { simulated });
-    response.on('close', () => {
-      this.listeners.delete(response);
-      this.wake();
-    });
-    this.wake();
+  /** A page listens until it goes away. @throws ZaffetError `server.busy` */
+  listen(response: Response, who: string | null, simulated: boolean): void {
+    this.streams.add(response, who, simulated, ': listening\n\n');
   }
 
   tell(reading: KeptReading): void {
-    const line = `data: ${JSON.stringify(reading)}\n\n`;
-    for (const [response, { simulated }] of this.listeners)
-      if (simulated || reading.source !== SIMULATED_SOURCE) response.write(line);
+    this.streams.send(
+      JSON.stringify(reading),
+      (simulated) => simulated || reading.source !== SIMULATED_SOURCE,
+    );
   }
 
   /** The stand-in reads as long as somebody wants it, and no longer. */
   private wake(): void {
-    const wanted = [...this.listeners.values()].some(({ simulated }) => simulated);
+    const wanted = this.streams.wanted().includes(true);
     if (wanted && this.timer === null) {
       this.timer = setInterval(() => void this.read().catch(this.options.failed), READS_EVERY);
       this.timer.unref();

@@ -4,6 +4,8 @@ import { hourlyMeans } from '@zaffet/workshop';
 import { Router } from 'express';
 import { type Logger } from 'pino';
 import { type Database } from '../db/client';
+import { logged } from '../db/failures';
+import { whoAsks } from '../door/door';
 import { type Newsroom } from '../news';
 import { readShop } from '../shop/routes';
 import { Instruments } from './instruments';
@@ -31,7 +33,7 @@ export function airRoutes(db: Database, log: Logger, news: Newsroom): Router {
   const instruments = new Instruments({
     shop: () => readShop(db),
     keep: (request) => keepReadings(db, request),
-    failed: (error) => log.warn({ error }, 'the simulated hygrometer could not read'),
+    failed: (error) => log.warn(logged(error), 'the simulated hygrometer could not read'),
   });
   news.hear('air', (reading) => instruments.tell(reading));
   router.post(API.air, async (request, response) => {
@@ -53,8 +55,7 @@ export function airRoutes(db: Database, log: Logger, news: Newsroom): Router {
     response.json({ readings });
   });
   router.get('/api/air/stream', (request, response) => {
-    if (instruments.full) throw new ZaffetError(fault('server.busy'));
-    instruments.listen(response, request.query['simulated'] === 'yes');
+    instruments.listen(response, whoAsks(response), request.query['simulated'] === 'yes');
   });
   return router;
 }

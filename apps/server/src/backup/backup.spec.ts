@@ -15,6 +15,7 @@ import request from 'supertest';
 import yazl from 'yazl';
 import { buildApp } from '../app';
 import { openEmbedded, type OpenDatabase } from '../db/client';
+import { photos } from '../db/schema';
 import { keepPhoto } from '../photos/queries';
 import { createPlan, listPlans } from '../plans/queries';
 import { filed } from '../reading/tasks';
@@ -22,6 +23,7 @@ import { takeEvents } from '../runs/queries';
 import { SheetMaker } from '../sheet/maker';
 import { mustNotFail, photographOf, planNamed, scratchFolder } from '../testing';
 import { backupOf } from './write';
+import { prepare } from '../testing/prepared';
 
 const PHOTOGRAPHS = 30;
 
@@ -34,6 +36,7 @@ interface Shop {
 const sheets = new SheetMaker();
 async function openShop(): Promise<Shop> {
   const folder = scratchFolder();
+  await prepare(folder.path);
   const database = await openEmbedded(folder.path, mustNotFail);
   const app = buildApp({
     db: database.db,
@@ -354,6 +357,85 @@ describe('a backup', () => {
     expect(((await bring(empty, newer).expect(400)).body as Fault).code).toBe('backup.too-new');
     expect(Buffer.compare(await backup(empty), before)).toBe(0);
   }, 120000);
+
+  it('that is refused stores nothing: pictures that are none, others than their names say, or too many for the room', async () => {
+    const before = await backup(empty);
+    const entries = unzipped(zip);
+    const withPhoto = async (name: string, bytes: Buffer): Promise<Buffer> => {
+      const all = new Map(entries);
+      all.set(`photos/${name}`, bytes);
+      const head = JSON.parse(all.get('zaffet.json')!.toString()) as { counts: { photos: number } };
+      head.counts.photos += 1;
+      all.set('zaffet.json', Buffer.from(JSON.stringify(head)));
+      return zipOf(all);
+    };
+    const words = Buffer.from('no picture');
+    const other = picture(12);
+    const bad: Readonly<Record<string, Buffer>> = {
+      'no picture': await withPhoto(hashOf(words), words),
+      'another picture': await withPhoto(hashOf(picture(13)), other),
+    };
+    for (const [what, bytes] of Object.entries(bad))
+      for (const look of [true, false])
+        expect((await bring(empty, bytes, 'theirs', look)).status)
+          .withContext(what)
+          .toBe(400);
+    const narrow = buildApp({
+      db: empty.database.db,
+      log: pino({ level: 'silent' }),
+      sheets,
+      webDirectory: 'nowhere',
+      photosMost: photo.length + 10,
+    });
+    const full = await bring({ ...empty, app: narrow }, await withPhoto(hashOf(other), other)).expect(507);
+    expect((full.body as Fault).code).toBe('photo.full');
+    expect(Buffer.compare(await backup(empty), before)).toBe(0);
+  }, 60000);
+
+  it('leaves out a run that does not begin with its plan, and a screen’s picture makes it refused', async () => {
+    const fresh = await openShop();
+    const entries = unzipped(zip);
+    const run = JSON.parse(entries.get('runs/run-a.json')!.toString()) as { events: { seq: number }[] };
+    const events = run.events.slice(1).map((entry, i) => ({ ...entry, seq: i + 1 }));
+    entries.set('runs/run-a.json', Buffer.from(JSON.stringify({ ...run, events })));
+    const told = await report(bring(fresh, await zipOf(entries)));
+    expect(told.unreadable).toEqual(['runs/run-a.json']);
+    expect(((await request(fresh.app).get(API.runs)).body as unknown[]).length).toBe(0);
+    entries.set(`photos/${hashOf(photo)}.screen.jpg`, Buffer.from('no picture'));
+    await bring(fresh, await zipOf(entries)).expect(400);
+    await fresh.close();
+  }, 60000);
+
+  it('of version 1, with all air in one file and its head first, is brought in', async () => {
+    const fresh = await openShop();
+    const entries = unzipped(zip);
+    const head = JSON.parse(entries.get('zaffet.json')!.toString()) as object;
+    const air = entries.get('air/2026-05.csv')!.toString().trim();
+    entries.delete('zaffet.json');
+    entries.delete('air/2026-05.csv');
+    const plans = [...entries].map(([name, bytes]): [string, Buffer] => [
+      name,
+      name.endsWith('.json') ? Buffer.from(JSON.stringify(JSON.parse(bytes.toString()), null, 1)) : bytes,
+    ]);
+    const old = await zipOf([
+      ['zaffet.json', Buffer.from(JSON.stringify({ ...head, version: 1 }, null, 1))],
+      ['air.csv', Buffer.from(air)],
+      ...plans,
+    ]);
+    await report(bring(fresh, old));
+    expect(Buffer.compare(await backup(fresh), zip)).toBe(0);
+    await fresh.close();
+  }, 60000);
+
+  it('of a database with whole photographs, as a Zaffet before 0.2 kept them, has them all the same', async () => {
+    const fresh = await openShop();
+    const { bytes, hash } = photographOf(700_000);
+    await fresh.database.db.insert(photos).values({ hash, type: 'image/jpeg', size: bytes.length, bytes });
+    const sent = await request(fresh.app).get(API.photo(hash)).buffer(true).expect(200);
+    expect(Buffer.compare(sent.body as Buffer, bytes)).toBe(0);
+    expect(Buffer.compare(unzipped(await backup(fresh)).get(`photos/${hash}`)!, bytes)).toBe(0);
+    await fresh.close();
+  }, 60000);
 
   it('leaves out a plan that this Zaffet does not understand, and says so', async () => {
     const fresh = await openShop();

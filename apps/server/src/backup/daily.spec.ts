@@ -5,6 +5,7 @@ import { openEmbedded, type OpenDatabase } from '../db/client';
 import { mustNotFail, scratchFolder } from '../testing';
 import { DailyBackups, outlived } from './daily';
 import { openBackup } from './open';
+import { prepare } from '../testing/prepared';
 
 const DAY = 86_400_000;
 const nameOf = (at: number): string => `zaffet-${new Date(at).toISOString().slice(0, 10)}.zip`;
@@ -43,6 +44,7 @@ describe('backups of each day', () => {
     const folder = scratchFolder();
     let database: OpenDatabase;
     beforeAll(async () => {
+      await prepare(folder.path);
       database = await openEmbedded(folder.path, mustNotFail);
     }, 60000);
     afterAll(async () => {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { type Logger } from 'pino';
 import { type Database } from '../db/client';
+import { logged } from '../db/failures';
 import { flush } from '../db/folder';
 import { backupOf } from './write';
 
@@ -62,7 +63,7 @@ export class DailyBackups {
   start(): void {
     const look = (): void =>
       void this.make(new Date()).catch((error: unknown) => {
-        this.log.error({ err: error }, 'the backup of today could not be written');
+        this.log.error(logged(error), 'the backup of today could not be written');
       });
     const first = setTimeout(() => {
       look();

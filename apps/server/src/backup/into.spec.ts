@@ -8,6 +8,7 @@ import { filed } from '../reading/tasks';
 import { mustNotFail, planNamed, scratchFolder } from '../testing';
 import { restoreInto } from './into';
 import { backupOf } from './write';
+import { prepare } from '../testing/prepared';
 
 describe('a backup brought into a new folder', () => {
   const folder = scratchFolder();
@@ -15,6 +16,7 @@ describe('a backup brought into a new folder', () => {
 
   beforeAll(async () => {
     mkdirSync(`${folder.path}-files`, { recursive: true });
+    await prepare(folder.path);
     const database = await openEmbedded(folder.path, mustNotFail);
     await createPlan(database.db, filed(planNamed('Lid')));
     await pipeline(await backupOf(database.db), createWriteStream(file));

@@ -1,12 +1,12 @@
 import { API, fault, RESTORE_WAYS, type RestoreWay, ZaffetError } from '@zaffet/contract';
 import { type Request, Router } from 'express';
-import { createWriteStream, mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { createWriteStream, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { type Logger } from 'pino';
 import { type Database } from '../db/client';
+import { logged } from '../db/failures';
 import { type DailyBackups } from './daily';
 import { restore } from './restore';
 import { backupOf } from './write';
@@ -34,11 +34,15 @@ async function received(request: Request, path: string): Promise<void> {
   }
 }
 
-/** All of a shop as one file, out and in. */
+/**
+ * All of a shop as one file, out and in.
+ * @param uploads - folder for what comes in, empty at the start
+ */
 export function backupRoutes(
   db: Database,
   photosMost: number,
   daily: DailyBackups | null,
+  uploads: string,
   log: Logger,
 ): Router {
   const router = Router();
@@ -50,7 +54,7 @@ export function backupRoutes(
       await pipeline(await backupOf(db), response);
     } catch (error) {
       // The connection ends within the file: whoever fetched it sees that it is cut short.
-      log.warn({ err: error }, 'a backup was not fetched to its end');
+      log.warn(logged(error), 'a backup was not fetched to its end');
       response.destroy();
     }
   });
@@ -69,7 +73,8 @@ export function backupRoutes(
       throw new ZaffetError(fault('backup.unreadable'));
     if (restoring) throw new ZaffetError(fault('server.busy'));
     restoring = true;
-    const folder = mkdtempSync(join(tmpdir(), 'zaffet-restore-'));
+    mkdirSync(uploads, { recursive: true, mode: 0o700 });
+    const folder = mkdtempSync(join(uploads, 'restore-'));
     try {
       const path = join(folder, 'backup.zip');
       await received(request, path);

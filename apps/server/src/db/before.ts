@@ -12,6 +12,7 @@ import { basename, join } from 'node:path';
 import { CannotStart, causeOf } from '../start/cannot';
 import { flush, flushTree } from './folder';
 import { LOCK_FILE } from './lock';
+import { RESERVE } from './room';
 
 /*
  * A newer Zaffet changes the tables of a database when it first opens it. Before that the database is copied whole, as
@@ -21,6 +22,8 @@ import { LOCK_FILE } from './lock';
 /** In the data directory: the last change that its tables have seen. */
 const STAMP = 'zaffet-tables';
 const COPY = 'before-';
+/** No part of the database. */
+const NOT_COPIED: readonly string[] = [LOCK_FILE, RESERVE];
 /** What is being copied. */
 const UNDER_WAY = '.copying';
 /** So many copies are kept. */
@@ -62,7 +65,7 @@ export function copyBefore(directory: string, backups: string, newest: string): 
   try {
     mkdirSync(backups, { recursive: true, mode: 0o700 });
     rmSync(part, { recursive: true, force: true });
-    cpSync(directory, part, { recursive: true, filter: (path) => basename(path) !== LOCK_FILE });
+    cpSync(directory, part, { recursive: true, filter: (path) => !NOT_COPIED.includes(basename(path)) });
     flushTree(part);
     renameSync(part, copy);
     flush(backups);

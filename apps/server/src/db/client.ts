@@ -13,6 +13,7 @@ import { copyBefore, newestChange, stamp } from './before';
 import { DurableFS } from './durableFs';
 import { makeFolder, onePath, readyFolder, VERSION } from './folder';
 import { lockDirectory } from './lock';
+import { isFull, makeWay } from './room';
 import * as schema from './schema';
 import { ServerNews } from './serverNews';
 
@@ -28,6 +29,8 @@ export interface OpenDatabase {
 
 /** What a new database takes, before anything is in it. */
 const NEW_DATABASE = '100 MB';
+/** What a start takes. */
+const START_ROOM = '50 MB';
 const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 /** Saves are a few kB; the default of 128 MB would only be memory. Written into the configuration at first start. */
 const SHARED_BUFFERS = '16MB';
@@ -108,7 +111,12 @@ export async function openEmbedded(
     });
     const newest = newestChange(MIGRATIONS);
     if (older && backups !== null) copyBefore(directory, backups, newest);
+    makeWay(directory);
     const { client, files } = await open(directory).catch((error: unknown) => {
+      if (isFull(directory))
+        throw new CannotStart(
+          `The disk under ${directory} is full, and the database cannot be opened. Free ${START_ROOM}, then start again: nothing is lost.`,
+        );
       throw new CannotStart(
         `The database in ${directory} cannot be opened; it may be damaged or made by another version (${causeOf(error)}). Bring a backup into a new folder with npx zaffet restore FILE FOLDER, or set ZAFFET_DATA to an empty one.`,
       );

@@ -29,7 +29,9 @@ describe('a database server', () => {
     const heard: string[] = [];
     here!.news.hear('run', ({ id, upTo }) => heard.push(`here ${id} ${upTo}`));
     there!.news.hear('run', ({ id, upTo }) => heard.push(`there ${id} ${upTo}`));
-    const missed = new Promise<void>((resolve) => there!.news.hear('missed', () => resolve()));
+    const missed = Promise.all(
+      [here!, there!].map(({ news }) => new Promise<void>((resolve) => news.hear('missed', () => resolve()))),
+    );
     const until = async (count: number): Promise<void> => {
       for (let look = 0; look < 400 && heard.length < count; look++)
         await new Promise((resolve) => setTimeout(resolve, 10));
@@ -39,6 +41,9 @@ describe('a database server', () => {
     expect(heard).toEqual(['here lid 3']);
     await until(2);
     expect(heard).toEqual(['here lid 3', 'there lid 3']);
+    // Anybody who may use the database can send what is no news.
+    for (const nonsense of ['nonsense', '{}', 'null', '{"kind": "error", "by": "x"}', '['.repeat(5000)])
+      await here!.db.execute(sql`select pg_notify('zaffet_news', ${nonsense})`);
     await postgres.restart();
     await missed;
     there!.news.tell('run', { id: 'lid', upTo: 4 });

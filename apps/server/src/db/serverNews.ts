@@ -1,9 +1,12 @@
+import { readJson } from '@zaffet/contract';
 import { randomUUID } from 'node:crypto';
 import { type Client, type ClientConfig } from 'pg';
 import { type Logger } from 'pino';
 import { type News, type Newsroom, OwnNews } from '../news';
+import { logged } from './failures';
 
 const CHANNEL = 'zaffet_news';
+const KINDS: readonly (keyof News)[] = ['run', 'air', 'out'];
 /** Before a lost line is tried again [ms]. */
 const RETRY = 1000;
 
@@ -58,7 +61,7 @@ export class ServerNews implements Newsroom {
   tell<Kind extends keyof News>(kind: Kind, what: News[Kind]): void {
     this.own.tell(kind, what);
     this.options.notify(CHANNEL, JSON.stringify({ by: this.name, kind, what })).catch((error: unknown) => {
-      this.options.log.warn({ err: error }, 'other Zaffets could not be told the news');
+      this.options.log.warn(logged(error), 'other Zaffets could not be told the news');
     });
   }
 
@@ -66,9 +69,14 @@ export class ServerNews implements Newsroom {
     this.own.hear(kind, listener);
   }
 
+  /** Anybody who may use the database can send something else on the channel: that is no news. */
   private read(payload: string): void {
-    const { by, kind, what } = JSON.parse(payload) as Told;
-    if (by !== this.name) this.own.tell(kind, what);
+    try {
+      const { by, kind, what } = readJson(Buffer.from(payload)) as Told;
+      if (by !== this.name && KINDS.includes(kind)) this.own.tell(kind, what);
+    } catch (error) {
+      this.options.log.warn(logged(error), 'what came as news from the database cannot be read');
+    }
   }
 
   private again(): void {

@@ -69,10 +69,12 @@ export async function deviceOf(db: Database, token: string): Promise<Device | nu
     .where(and(eq(sessions.digest, digestOf(token)), gt(sessions.until, new Date())));
   if (row === undefined) return null;
   if (Date.now() - row.seenAt.getTime() > MINUTE)
+    // On a full disk it is let in all the same.
     await db
       .update(sessions)
       .set({ seenAt: new Date(), until: inFuture(LASTS) })
-      .where(eq(sessions.id, row.id));
+      .where(eq(sessions.id, row.id))
+      .catch(() => undefined);
   return { id: row.id, name: row.name };
 }
 

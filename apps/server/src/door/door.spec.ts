@@ -2,7 +2,9 @@ import { API, type DoorAnswer, type Fault, filePlan, type Invitation, type Signe
 import { sql } from 'drizzle-orm';
 import { type Express } from 'express';
 import { once } from 'node:events';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { type AddressInfo } from 'node:net';
+import { join } from 'node:path';
 import request from 'supertest';
 import { OwnNews } from '../news';
 import { planNamed } from '../testing';
@@ -28,11 +30,12 @@ describe('the door to the shop’s network', () => {
   }, 60000);
 
   /** A Zaffet of its own: tries are counted anew. */
-  const opened = (some: Partial<Network> = {}, news = new OwnNews()): Express =>
+  const opened = (some: Partial<Network> = {}, news = new OwnNews(), webDirectory = shop.folder): Express =>
     shop.build({
       hosts: hostsOf({ names: ['shop.test'], addresses: ['127.0.0.1'] }),
       network: { ...network, ...some },
       news,
+      webDirectory,
     });
   const signIn = (app: Express, body: object): request.Test =>
     request(app).post(API.session).set('host', HOST).send(body);
@@ -84,6 +87,25 @@ describe('the door to the shop’s network', () => {
       name: null,
     });
     expect(await codeOf(asked(app, API.plans, '__Host-zaffet=guessed'), 401)).toBe('session.needed');
+  });
+
+  it('gives strangers the sign-in page with its files, and nothing else of the application', async () => {
+    const web = `${shop.folder}-web`;
+    mkdirSync(join(web, 'browser/handbook'), { recursive: true });
+    const files = ['index.html', 'main-AAAAAAAA.js', 'chunk-BBBBBBBB.js', 'sw.js', 'handbook/guide.md'];
+    for (const name of files) writeFileSync(join(web, 'browser', name), 'x'.repeat(40));
+    writeFileSync(join(web, 'door.json'), JSON.stringify(['/main-AAAAAAAA.js']));
+    const app = opened({}, new OwnNews(), web);
+    for (const path of ['/', '/plans', '/main-AAAAAAAA.js']) await asked(app, path).expect(200);
+    const others = ['/chunk-BBBBBBBB.js', '/sw.js', '/handbook/guide.md', '/nothing.js'];
+    for (const path of others) expect(await codeOf(asked(app, path), 401)).toBe('session.needed');
+    const cookie = await device(app, 'Tablet');
+    for (const path of others.slice(0, 3)) await asked(app, path, cookie).expect(200);
+  });
+
+  it('keeps no connection of who signs in: what is sent beyond is not read', async () => {
+    const signedIn = await signIn(opened(), { name: 'Tablet', phrase: PHRASE }).expect(200);
+    expect(signedIn.headers['connection']).toBe('close');
   });
 
   it('opens to the pass phrase, in any spelling of its letters, and keeps no token itself', async () => {
@@ -208,7 +230,7 @@ describe('the door to the shop’s network', () => {
     const listening = app.listen(0);
     await once(listening, 'listening');
     const { port } = listening.address() as AddressInfo;
-    const stream = await fetch(`http://127.0.0.1:${port}${API.runStream('any')}`, {
+    const stream = await fetch(`http://127.0.0.1:${port}${API.airStream(false)}`, {
       headers: { cookie: tablet },
     });
     expect(stream.status).toBe(200);
@@ -250,7 +272,7 @@ describe('the door to the shop’s network', () => {
     await once(listening, 'listening');
     const { port } = listening.address() as AddressInfo;
     const line = async (): Promise<Promise<string>[]> => {
-      const { body } = await fetch(`http://127.0.0.1:${port}${API.runStream('any')}`, {
+      const { body } = await fetch(`http://127.0.0.1:${port}${API.airStream(false)}`, {
         headers: { cookie },
       });
       const reader = body!.getReader();

@@ -16,7 +16,10 @@ export const knownHostsOnly =
     else response.status(403).json(fault('request.host-refused'));
   };
 
-/** Nor may it change anything here by a form or a request that a browser sends for it. */
+/**
+ * Nor may it ask anything of the server by a form, a picture or a request that a browser sends for it, whatever the
+ * method: also what is only read may cost much. Pages themselves may be linked to from anywhere.
+ */
 export const ownPagesOnly: RequestHandler = (request, response, next) => {
   const { origin, host = '' } = request.headers;
   const site = request.headers['sec-fetch-site'] ?? 'same-origin';
@@ -24,6 +27,7 @@ export const ownPagesOnly: RequestHandler = (request, response, next) => {
     origin === undefined
       ? site === 'same-origin' || site === 'none'
       : URL.canParse(origin) && new URL(origin).origin === `${request.protocol}://${host.toLowerCase()}`;
-  if (own || READS.includes(request.method)) next();
+  const isPage = READS.includes(request.method) && !/^\/api(\/|$)/i.test(request.path);
+  if (own || isPage) next();
   else response.status(403).json(fault('request.origin-refused'));
 };

@@ -6,6 +6,7 @@ import { request } from 'node:https';
 import { connect } from 'node:net';
 import { dirname, join } from 'node:path';
 import { type Launched, launch, scratchFolder } from '../testing';
+import { prepare } from '../testing/prepared';
 
 const PHRASE = 'five salt lamps burning';
 
@@ -30,7 +31,10 @@ describe('Zaffet on the shop’s network', () => {
     running.child.kill('SIGTERM');
     await running.ended;
   };
-  beforeAll(() => writeFileSync(phrase, `${PHRASE}\n`));
+  beforeAll(async () => {
+    writeFileSync(phrase, `${PHRASE}\n`);
+    await prepare(folder.path);
+  }, 60000);
   afterAll(folder.remove);
 
   /** Asks by https, trusting the shop's authority alone. */

@@ -28,6 +28,19 @@ function derive(phrase: string, salt: Buffer): Promise<Buffer> {
   return next;
 }
 
+/** Guesses that a phrase must withstand at least: some years of ten tries in a quarter of an hour. */
+const GUESSES = 1e8;
+
+/**
+ * Whether a phrase is easily guessed: among the commonest pass words, repeated, or made of what stands side by side on
+ * a keyboard (Wheeler, "zxcvbn: low-budget password strength estimation", USENIX Security 2016).
+ */
+export async function isEasy(phrase: string): Promise<boolean> {
+  const { ZxcvbnFactory } = await import('@zxcvbn-ts/core');
+  const { adjacencyGraphs, dictionary } = await import('@zxcvbn-ts/language-common');
+  return new ZxcvbnFactory({ dictionary, graphs: adjacencyGraphs }).check(phrase).guesses < GUESSES;
+}
+
 export async function secretOf(phrase: string, salt = randomBytes(SALT_BYTES)): Promise<Secret> {
   return { salt, key: await derive(phrase, salt) };
 }

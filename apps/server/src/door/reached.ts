@@ -11,6 +11,15 @@ const PRIVATE = /^(10\.|192\.168\.|172\.(1[6-9]|2\d|3[01])\.|169\.254\.|127\.|f[
 export const isLoopback = (host: string): boolean =>
   host === 'localhost' || host === '::1' || /^127\.\d+\.\d+\.\d+$/.test(host);
 
+/** An address or a name as requests spell it: lower case, IPv6 in its short form (RFC 5952) and without brackets. */
+export function hostSpelled(text: string): string {
+  const bare = text
+    .trim()
+    .toLowerCase()
+    .replace(/^\[(.*)\]$/, '$1');
+  return isIP(bare) === 6 && !bare.includes('%') ? new URL(`http://[${bare}]`).hostname.slice(1, -1) : bare;
+}
+
 /**
  * What a server that listens on an address is reached by.
  * @param names - those somebody gave it

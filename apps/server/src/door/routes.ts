@@ -30,6 +30,17 @@ const small = express.json({ limit: '4kb', strict: false });
 const tooLarge: ErrorRequestHandler = (error: { type?: string }, _request, _response, next) =>
   next(error.type === 'entity.too.large' ? new ZaffetError(fault('session.invalid')) : error);
 
+/** A body of somebody who is not signed in comes within [ms], or not at all. */
+const BODY_WITHIN = 10_000;
+const hurried: RequestHandler = (request, response, next) => {
+  const timer = setTimeout(() => request.complete || request.socket.destroy(), BODY_WITHIN);
+  timer.unref();
+  response.once('close', () => clearTimeout(timer));
+  // What comes beyond is not read.
+  response.set('connection', 'close');
+  next();
+};
+
 const picture = (address: string): Promise<string> =>
   QRCode.toString(address, { type: 'svg', errorCorrectionLevel: 'M', margin: 2 });
 
@@ -64,7 +75,7 @@ export function doorRoutes(db: Database, network: Network | null, news: Newsroom
     const device = token === null ? null : await deviceOf(db, token);
     response.json({ network: true, name: device?.name ?? null } satisfies DoorAnswer);
   });
-  router.post(API.session, slow, small, async (request, response) => {
+  router.post(API.session, hurried, slow, small, async (request, response) => {
     const told = parseSignIn(request.body);
     if ('key' in told) await takeInvitation(db, told.key);
     else if (!(await fits(told.phrase, secret))) throw new ZaffetError(fault('session.wrong-phrase'));

@@ -2,6 +2,8 @@ import { type ErrorCode, ERRORS, fault, ZaffetError } from '@zaffet/contract';
 import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { type ErrorRequestHandler } from 'express';
 import { type Logger } from 'pino';
+import { isDiskFull, logged } from '../db/failures';
+import { readNoMore } from '../door/stranger';
 import { StaleSave } from '../plans/queries';
 
 /** What Express, its body parser and its file sender throw. */
@@ -12,7 +14,7 @@ interface HttpError {
 
 const BY_TYPE: Readonly<Record<string, ErrorCode>> = {
   'entity.parse.failed': 'request.not-json',
-  'encoding.unsupported': 'request.not-json',
+  'encoding.unsupported': 'request.unreadable',
   'charset.unsupported': 'request.not-json',
   'entity.too.large': 'request.too-large',
 };
@@ -21,15 +23,8 @@ const BY_STATUS: Readonly<Record<number, ErrorCode>> = {
   413: 'request.too-large',
   416: 'request.range-refused',
 };
-/** PostgreSQL's own code for a disk that is full. */
-const DISK_FULL = '53100';
-
-const causeCode = (error: DrizzleQueryError): string =>
-  String((error.cause as { code?: unknown } | undefined)?.code ?? '');
-
 function codeOf(error: unknown): ErrorCode {
-  if (error instanceof DrizzleQueryError)
-    return causeCode(error) === DISK_FULL ? 'server.disk-full' : 'server.failed';
+  if (isDiskFull(error)) return 'server.disk-full';
   if (error instanceof URIError) return 'request.bad-address';
   const { type = '', status = 500 } = (error ?? {}) as HttpError;
   const known = BY_TYPE[type] ?? BY_STATUS[status];
@@ -39,13 +34,14 @@ function codeOf(error: unknown): ErrorCode {
 
 /** Answers every error with its code, sentence and fields; what nobody foresaw is logged, never what was sent. */
 export function errorAnswers(log: Logger): ErrorRequestHandler {
-  return (error: unknown, _request, response, next) => {
+  return (error: unknown, request, response, next) => {
     if (response.headersSent) {
       next(error);
       return;
     }
     if (error instanceof ZaffetError) {
       const { status } = ERRORS[error.fault.code];
+      if (error.fault.code === 'session.needed') readNoMore(request);
       response
         .status(status)
         .json(error instanceof StaleSave ? { ...error.fault, current: error.current } : error.fault);
@@ -54,9 +50,8 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
     const code = codeOf(error);
     // What sends files has told of another type before it failed.
     response.type('json');
-    if (error instanceof DrizzleQueryError)
-      log.error({ code: causeCode(error), cause: error.cause?.message, query: error.query }, 'query failed');
-    else if (code === 'server.failed') log.error({ err: error }, 'request failed');
+    if (error instanceof DrizzleQueryError) log.error(logged(error), 'query failed');
+    else if (code === 'server.failed') log.error(logged(error), 'request failed');
     response.status(ERRORS[code].status).json(fault(code));
   };
 }

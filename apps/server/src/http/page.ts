@@ -9,6 +9,8 @@ const NONCE_MARK = '__CSP_NONCE__';
 /** A name that changes with the content: such a file is the same for ever. */
 const HASHED = /-[A-Z0-9]{8}\.\w+$/;
 const FOR_EVER = 'public, max-age=31536000, immutable';
+/** What has an ending is a file; everything else is a page of the application. */
+const isFile = (path: string): boolean => /\.[a-z0-9]+$/i.test(path);
 
 /** Headers that browsers do not take from an address they do not trust: they would only complain. */
 export const FOR_UNTRUSTED = { crossOriginOpenerPolicy: false, originAgentCluster: false } as const;
@@ -48,8 +50,18 @@ export function contentPolicy(trusted: boolean): RequestHandler[] {
   return [nonce, policy];
 }
 
-/** The built web application: hashed files for ever, others asked after each time, the page itself fresh with its nonce. */
-export function webPages(directory: string): Router {
+/** Files of the sign-in page, as the build lists them. */
+function doorFiles(directory: string): ReadonlySet<string> {
+  const list = join(directory, 'door.json');
+  return new Set(existsSync(list) ? (JSON.parse(readFileSync(list, 'utf8')) as string[]) : []);
+}
+
+/**
+ * The built web application: hashed files for ever, others asked after each time, the page itself fresh with its nonce.
+ * @param inside - lets only those through who are signed in: others get the files of the sign-in page; null where nobody
+ * signs in
+ */
+export function webPages(directory: string, inside: RequestHandler | null): Router {
   const router = Router();
   const browser = join(directory, 'browser');
   const index = join(browser, 'index.html');
@@ -58,6 +70,12 @@ export function webPages(directory: string): Router {
   router.get('/index.html', (_request, response) => {
     response.redirect('/');
   });
+  if (inside !== null) {
+    const forAll = doorFiles(directory);
+    router.use((request, response, next) =>
+      isFile(request.path) && !forAll.has(request.path) ? inside(request, response, next) : next(),
+    );
+  }
   router.use(
     express.static(browser, {
       index: false,
@@ -67,7 +85,7 @@ export function webPages(directory: string): Router {
     }),
   );
   router.get('/{*path}', (request, response) => {
-    if (request.path.startsWith('/api/') || /\.[a-z0-9]+$/i.test(request.path)) {
+    if (request.path.startsWith('/api/') || isFile(request.path)) {
       response.status(404).json(fault('request.unknown-route'));
       return;
     }

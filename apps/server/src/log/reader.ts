@@ -5,6 +5,7 @@ import { asc, eq, isNull, ne, or, sql } from 'drizzle-orm';
 import { type Logger } from 'pino';
 import { setImmediate as breathe } from 'node:timers/promises';
 import { type Database } from '../db/client';
+import { isDiskFull, logged } from '../db/failures';
 import { logEntries, logWords, runEvents, runs } from '../db/schema';
 
 /** Counts up where entries are worked out otherwise: then all are worked out anew. */
@@ -57,8 +58,10 @@ export class LogReader {
         try {
           await this.read(id);
         } catch (error) {
+          // It is read once there is room.
+          if (isDiskFull(error)) return;
           this.unreadable.set(id, events);
-          this.log.warn({ run: id, err: error }, 'a run cannot be read into the log');
+          this.log.warn({ run: id, ...logged(error) }, 'a run cannot be read into the log');
         }
         // Others are served in between.
         await breathe();

@@ -6,11 +6,11 @@ import {
   SCREEN_SIDE,
   ZaffetError,
 } from '@zaffet/contract';
+import { MOST_PIXELS, pictureHead } from '@zaffet/contract/photo';
 import { takenBack } from '@zaffet/workshop';
 import { and, eq, inArray, lt, notExists, sql } from 'drizzle-orm';
 import { type Database } from '../db/client';
 import { photoPieces, photos, runEvents, shelfItems } from '../db/schema';
-import { type Head, headOf } from './head';
 
 /** Bytes of a piece: the embedded database takes some 50 ms for one. */
 const PIECE = 524_288;
@@ -84,6 +84,21 @@ async function putPieces(db: Database, hash: string, screen: boolean, bytes: Uin
       .insert(photoPieces)
       .values({ hash, screen, n, bytes: bytes.subarray(n * PIECE, (n + 1) * PIECE) })
       .onConflictDoNothing();
+}
+
+interface Head {
+  readonly type: PhotoType;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** @throws ZaffetError `photo.invalid` if it is no picture that is kept, `picture.too-many-pixels` */
+function headOf(bytes: Uint8Array): Head {
+  const head = pictureHead(bytes);
+  if (head?.type == null) throw new ZaffetError(fault('photo.invalid'));
+  const { type, width, height } = head;
+  if (width * height > MOST_PIXELS) throw new ZaffetError(fault('picture.too-many-pixels'));
+  return { type, width, height };
 }
 
 /** By a thread of the pool. */

@@ -124,6 +124,12 @@ async function idAt(db: Database, run: string, seq: number): Promise<string | nu
   return row?.id ?? null;
 }
 
+/** @throws ZaffetError `run.not-found` */
+export async function checkRun(db: Database, run: string): Promise<void> {
+  const [row] = await db.select({ id: runs.id }).from(runs).where(eq(runs.id, run));
+  if (row === undefined) throw new ZaffetError(fault('run.not-found'));
+}
+
 /** All runs, the newest first. */
 export async function listRuns(db: Database): Promise<RunSummary[]> {
   const rows = await db.select().from(runs).orderBy(desc(runs.begunAt), asc(runs.id)).limit(MOST_RUNS);

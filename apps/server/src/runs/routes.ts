@@ -9,10 +9,14 @@ import {
 } from '@zaffet/contract';
 import { Router } from 'express';
 import { type Database } from '../db/client';
+import { whoAsks } from '../door/door';
+import { Streams } from '../http/stream';
 import { type Newsroom } from '../news';
 import { bodyOf, read } from '../reading/reader';
-import { RunListeners } from './listeners';
-import { eventsAfter, listRuns, takeEvents } from './queries';
+import { checkRun, eventsAfter, listRuns, takeEvents } from './queries';
+
+/** A page whose stream broke calls again after [ms]. */
+const RETRY = 2000;
 
 const refusedField = (path: string, message: string): ZaffetError =>
   new ZaffetError(fault('run.invalid', [{ path, message }]));
@@ -33,9 +37,11 @@ function countOf(told: unknown): number {
 /** Plans carried out: devices send what happened and ask what others sent. */
 export function runRoutes(db: Database, news: Newsroom): Router {
   const router = Router();
-  const listeners = new RunListeners();
-  news.hear('run', ({ id, upTo }) => listeners.tell(id, upTo));
-  news.hear('missed', () => listeners.tellAll());
+  /** Pages by the run they follow: told how many events there are, they fetch what they lack, so no lost line matters. */
+  const streams = new Streams<string>();
+  news.hear('run', ({ id, upTo }) => streams.send(String(upTo), (run) => run === id));
+  // Whatever they follow may have gone on: they ask.
+  news.hear('missed', () => streams.send('0', () => true));
   const now = (): string => new Date().toISOString();
   router.get(API.clock, (_request, response) => {
     const answer: ClockAnswer = { now: now() };
@@ -51,10 +57,10 @@ export function runRoutes(db: Database, news: Newsroom): Router {
     response.json(answer);
     news.tell('run', { id, upTo: Math.max(0, ...Object.values(answer.taken)) });
   });
-  router.get('/api/runs/:id/stream', (request, response) => {
+  router.get('/api/runs/:id/stream', async (request, response) => {
     const id = idOf(request.params.id);
-    if (listeners.full) throw new ZaffetError(fault('server.busy'));
-    listeners.listen(id, response);
+    await checkRun(db, id);
+    streams.add(response, whoAsks(response), id, `retry: ${RETRY}\n\n`);
   });
   router.get('/api/runs/:id/events', async (request, response) => {
     const { after, last } = request.query;

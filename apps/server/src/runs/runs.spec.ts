@@ -132,6 +132,29 @@ describe('runs', () => {
     listening.close();
   });
 
+  it('are told from their beginning to a device that has another event under its count: a backup was restored', async () => {
+    const tablet = device();
+    const all = [begin(tablet), note(tablet, 'one'), note(tablet, 'two')];
+    await send('run-i', all);
+    const after = async (query: string): Promise<number[]> =>
+      (
+        (
+          await request(app)
+            .get(`${API.runEvents('run-i')}?${query}`)
+            .expect(200)
+        ).body as RunAnswer
+      ).events.map(({ seq }) => seq);
+    expect(await after(`after=2&last=${all[1]!.id}`)).toEqual([3]);
+    expect(await after('after=2&last=another')).toEqual([1, 2, 3]);
+    expect(await after('after=9&last=lost')).toEqual([1, 2, 3]);
+    expect(await after('after=2')).toEqual([3]);
+  });
+
+  it('have no stream where there is no such run', async () => {
+    const { body } = await request(app).get(API.runStream('nobodys')).expect(404);
+    expect((body as Fault).code).toBe('run.not-found');
+  });
+
   it('answer a device that was set back, and keep the event of another run where it is', async () => {
     const tablet = device();
     const first = begin(tablet);

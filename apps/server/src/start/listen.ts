@@ -4,6 +4,7 @@ import { bothWays, type Listening, oneWay } from '../door/bothWays';
 import { readySecret } from '../door/devices';
 import { hostsOf } from '../door/hosts';
 import { readyKeys } from '../door/keys';
+import { isEasy } from '../door/phrase';
 import { authorityLabel, forOthers, reachedBy, vouched } from '../door/reached';
 import { trustPage } from '../door/trustPage';
 import { CannotStart } from './cannot';
@@ -39,9 +40,9 @@ interface Opened extends Pick<Listening, 'server' | 'closeAll'> {
 /** Answers to its own machine alone, by plain http: browsers take that for secure. */
 async function ownMachine(settings: Settings, options: AppOptions): Promise<Opened> {
   const { server, answers, closeAll } = oneWay(null);
-  answers.on('request', buildApp(options));
-  const port = await begun(server, settings);
   const { host } = settings;
+  answers.on('request', buildApp({ ...options, hosts: hostsOf(reachedBy(host, [])) }));
+  const port = await begun(server, settings);
   return {
     server,
     closeAll,
@@ -55,6 +56,10 @@ async function shopNetwork(
   { phrase, names, tls, keys }: NetworkSettings,
   options: AppOptions,
 ): Promise<Opened> {
+  if (await isEasy(phrase))
+    throw new CannotStart(
+      'The pass phrase is easily guessed: it is a common one, or repeats itself. Write four or five words that do not belong together into the file of ZAFFET_PASSPHRASE_FILE.',
+    );
   const reached = reachedBy(settings.host, names);
   const secret = await readySecret(options.db, phrase);
   const own = tls === 'own' ? await readyKeys(keys, vouched(reached), authorityLabel()) : null;

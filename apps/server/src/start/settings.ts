@@ -2,7 +2,7 @@ import { PHRASE_LENGTH } from '@zaffet/contract';
 import { readFileSync } from 'node:fs';
 import { createSecureContext } from 'node:tls';
 import { levels } from 'pino';
-import { isLoopback } from '../door/reached';
+import { hostSpelled, isLoopback } from '../door/reached';
 import { CannotStart, causeOf } from './cannot';
 
 type Env = Readonly<Record<string, string | undefined>>;
@@ -145,8 +145,8 @@ export function readSettings(env: Env, usual: string): Settings {
   const directory = env['ZAFFET_DATA'] ?? usual;
   if (directory.trim() === '')
     throw new CannotStart('ZAFFET_DATA is empty. Set it to a folder, or leave it out to use "data".');
-  const host = env['ZAFFET_HOST'] ?? '127.0.0.1';
-  if (host.trim() === '')
+  const host = hostSpelled(env['ZAFFET_HOST'] ?? '127.0.0.1');
+  if (host === '')
     throw new CannotStart('ZAFFET_HOST is empty. Set it to an address, or leave it out to use 127.0.0.1.');
   const logLevel = env['LOG_LEVEL'] ?? 'warn';
   if (!LOG_LEVELS.includes(logLevel))

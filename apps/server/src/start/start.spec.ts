@@ -12,11 +12,16 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { createServer, type Server } from 'node:net';
+import { networkInterfaces } from 'node:os';
 import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { LOCK_FILE, lockDirectory } from '../db/lock';
 import { launch, mustNotFail, planNamed, scratchFolder, send } from '../testing';
+import { prepare } from '../testing/prepared';
 
+const hasIpv6 = Object.values(networkInterfaces()).some((all) =>
+  all?.some(({ address }) => address === '::1'),
+);
 const FAULTS = fileURLToPath(new URL('../testing/faults.mjs', import.meta.url));
 
 /** What a start says that is refused: one line beside the one on what is opened, no stack, nothing left locked. */
@@ -101,6 +106,7 @@ describe('starting wrong', () => {
 
   it('says who listens there already, and where this machine has no such address', async () => {
     const own = scratchFolder();
+    await prepare(own.path);
     const taken = createServer().listen(0, '127.0.0.1');
     await once(taken, 'listening');
     const { port } = taken.address() as { port: number };
@@ -112,6 +118,43 @@ describe('starting wrong', () => {
       /^This machine has no address 203\.0\.113\.7\. Set ZAFFET_HOST/,
     );
     expect(await isFree(own.path)).toBeTrue();
+    own.remove();
+  }, 120_000);
+
+  it('answers to every spelling of its own machine’s addresses', async () => {
+    const own = scratchFolder();
+    await prepare(own.path);
+    const hosts = ['127.0.0.2', 'LOCALHOST', ...(hasIpv6 ? ['[::1]', '0:0:0:0:0:0:0:1'] : [])];
+    for (const host of hosts) {
+      const { child, url, ended, said } = launch({ ZAFFET_DATA: own.path, ZAFFET_HOST: host });
+      const address = await url;
+      expect(address)
+        .withContext(said())
+        .toMatch(/^http:\/\/(127\.0\.0\.2|localhost|\[::1\]):\d+$/);
+      expect((await fetch(address + API.plans)).status)
+        .withContext(host)
+        .toBe(200);
+      child.kill('SIGTERM');
+      await ended;
+    }
+    own.remove();
+  }, 120_000);
+
+  it('clears away what a Zaffet that was killed had received of a backup', async () => {
+    const own = scratchFolder();
+    await prepare(own.path);
+    const first = launch({ ZAFFET_DATA: own.path });
+    await first.url;
+    first.child.kill('SIGKILL');
+    await first.ended;
+    const left = join(own.path, 'zaffet-uploads/restore-x');
+    mkdirSync(left, { recursive: true });
+    writeFileSync(join(left, 'backup.zip'), 'half of it');
+    const again = launch({ ZAFFET_DATA: own.path });
+    expect(await again.url).not.toBe('');
+    expect(existsSync(left)).toBeFalse();
+    again.child.kill('SIGKILL');
+    await again.ended;
     own.remove();
   }, 120_000);
 
@@ -195,6 +238,7 @@ describe('a data directory', () => {
   }, 60000);
 
   it('that cannot be flushed any more ends Zaffet before it acknowledges anything', async () => {
+    await prepare(folder.path);
     const { child, url, ended, said } = launch({ ZAFFET_DATA: folder.path }, ['--import', FAULTS]);
     const address = await url;
     const created = await send(address + API.plans, 'POST', planNamed('Kept'));
@@ -221,6 +265,7 @@ describe('a data directory', () => {
   }, 60000);
 
   it('whose disk is full under the log ends Zaffet with a sentence instead of freezing it', async () => {
+    await prepare(folder.path);
     const { child, url, ended, said } = launch({ ZAFFET_DATA: folder.path, ZAFFET_FAULT: 'log' }, [
       '--import',
       FAULTS,
@@ -233,6 +278,7 @@ describe('a data directory', () => {
   }, 60000);
 
   it('whose disk is full elsewhere answers so, keeps what it has, and goes on', async () => {
+    await prepare(folder.path);
     const { child, url, ended, said } = launch({ ZAFFET_DATA: folder.path, ZAFFET_FAULT: 'data' }, [
       '--import',
       FAULTS,
@@ -252,7 +298,7 @@ describe('a data directory', () => {
 
 describe('the watchdog', () => {
   const run = async (after: string): Promise<{ ended: unknown; said: string }> => {
-    const script = `import { watch } from './watchdog.ts'; watch('It hangs.', { every: 20, most: 10 }); ${after}`;
+    const script = `import { watch } from './watchdog.ts'; watch('It hangs.', { every: 20, most: 200 }); ${after}`;
     const child = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', script], {
       cwd: fileURLToPath(new URL('.', import.meta.url)),
     });
@@ -266,6 +312,12 @@ describe('the watchdog', () => {
     const { ended, said } = await run('setTimeout(() => { for (;;); }, 300);');
     expect(ended).toBe('SIGKILL');
     expect(said).toContain('It hangs.');
+  }, 30000);
+
+  it('lets one be that gets no CPU time: a starved machine is no hang', async () => {
+    // A second without a beat, and without work.
+    const starved = 'Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 1000);';
+    expect(await run(`setTimeout(() => { ${starved} }, 300);`)).toEqual({ ended: 0, said: '' });
   }, 30000);
 
   it('lets one be that works, and keeps none from ending', async () => {

@@ -1,12 +1,13 @@
 import { Worker } from 'node:worker_threads';
 
-/** Beats are so far apart [ms]; so many that stay out mean the process hangs. */
-const USUAL = { every: 1000, most: 30 };
+/** A beat is due every [ms]; so much work without one means that the process hangs [ms of CPU time]. */
+const USUAL = { every: 1000, most: 30_000 };
 
 /**
- * Ends a process that hangs for half a minute, so that whoever started it can start it again: a thread of its own
- * counts the beats of the main one. A machine that slept is no hang, since the thread sleeps with it.
- * @param sentence - said before the end
+ * Kills a process that hangs, so that whoever started it can start it again: a thread of its own watches the beats of
+ * the main one, and what it works meanwhile. A machine that sleeps, or has no time for this process, is no hang: without
+ * CPU time nothing hangs.
+ * @param sentence - printed before the end
  */
 export function watch(sentence: string, { every, most } = USUAL): void {
   const beats = new Int32Array(new SharedArrayBuffer(4));

@@ -19,6 +19,7 @@ import {
   scratchFolder,
   send,
 } from './index';
+import { prepare } from './prepared';
 
 const POWER = fileURLToPath(new URL('./power.mjs', import.meta.url));
 
@@ -181,6 +182,7 @@ async function writersAt(
 /** Kills Zaffet under four writers, so many times on one data directory. @param after - how long each lives [ms] */
 export async function killed(rounds: number, after: number): Promise<Deaths> {
   const folder = scratchFolder();
+  await prepare(folder.path);
   const acknowledged = nothing();
   const tablet = new Tablet('killed', 'tablet');
   for (let round = 0; round < rounds; round++) {

@@ -12,7 +12,7 @@ import { basisOf, partPlan } from '@zaffet/workshop';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { sql } from 'drizzle-orm';
 import { readdirSync, readFileSync } from 'node:fs';
-import { type IncomingHttpHeaders, request as send, type Server } from 'node:http';
+import { type IncomingHttpHeaders, type Server } from 'node:http';
 import { type AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { setFlagsFromString } from 'node:v8';
@@ -22,8 +22,10 @@ import { type Database } from '../db/client';
 import { readySecret } from '../door/devices';
 import { type Network } from '../door/door';
 import { chance } from '../../../../packages/workshop/src/testing/random';
+import { type Asked, Asker } from './asker';
 import { planNamed } from './index';
 import { mutated, pick } from './mutate';
+import { measureTurns } from './turns';
 
 /*
  * Requests and files that nobody sends on purpose, the same for a seed: every answer must come soon, be no fault of the
@@ -34,6 +36,8 @@ import { mutated, pick } from './mutate';
 const SOON = 5000;
 /** A file may be read while other work goes on; a sheet is a thread's own work. */
 const SHEET_SOON = 30_000;
+/** Longest turn of the event loop: others wait so long for their answer [ms of CPU time]. */
+export const TURN_MOST = 250;
 const ROOT = fileURLToPath(new URL('../../../..', import.meta.url));
 
 export interface Findings {
@@ -99,44 +103,10 @@ export function fuzzFiles(seed: number, files: number): Findings {
   return found;
 }
 
-interface Asked {
-  readonly method: string;
-  readonly path: string;
-  readonly headers: Record<string, string>;
-  readonly body: Buffer | null;
-}
-interface Answered {
-  readonly status: number;
-  readonly headers: IncomingHttpHeaders;
-  readonly body: Buffer;
-}
-
-/** Sends a request as it is told: paths and headers that a careful client would mend go out unmended. */
-function ask(port: number, { method, path, headers, body }: Asked): Promise<Answered> {
-  return new Promise((resolve, reject) => {
-    // A connection of its own each: a kept one may be closed while a large body is being made.
-    const request = send({ port, host: '127.0.0.1', method, path, headers, agent: false }, (response) => {
-      const chunks: Buffer[] = [];
-      const answered = (): void =>
-        resolve({ status: response.statusCode!, headers: response.headers, body: Buffer.concat(chunks) });
-      // A stream has no end: whoever asked goes.
-      if (response.headers['content-type']?.startsWith('text/event-stream') === true) {
-        answered();
-        request.destroy();
-        return;
-      }
-      response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', answered);
-      response.on('error', reject);
-    });
-    request.setTimeout(60_000, () => request.destroy(new Error('no answer within a minute')));
-    request.on('error', reject);
-    request.end(body ?? undefined);
-  });
-}
-
 /** How many of all that ask are not signed in; and ask for what takes long. */
 const STRANGERS = 0.05;
+/** What of a stranger's body is read [bytes]. */
+const STRANGERS_BYTES = 65_536;
 const LONG = 0.008;
 const IDS = [
   '00000000-0000-4000-8000-000000000000',
@@ -211,8 +181,8 @@ export async function fuzzedNetwork(db: Database): Promise<Network> {
 }
 
 /** Signs in. @returns what a request shows then */
-async function cookieOf(port: number): Promise<string> {
-  const { headers } = await ask(port, {
+async function cookieOf(asker: Asker): Promise<string> {
+  const { headers } = await asker.ask({
     method: 'POST',
     path: API.session,
     headers: { 'content-type': 'application/json' },
@@ -241,20 +211,26 @@ function collect(): number {
   return process.memoryUsage().heapUsed / 1e6;
 }
 
-/** Sends so many mutated requests to a server on a database of its own, one after the other. */
+/**
+ * Sends so many mutated requests to a server on a database of its own, one after the other.
+ * @param turnMost - the longest that a turn of the event loop may be while one is answered [ms of CPU time]
+ */
 export async function fuzzRequests(
   server: Server,
   db: Database,
   seed: number,
   requests: number,
-): Promise<Findings & { grewMb: number }> {
+  turnMost = TURN_MOST,
+): Promise<Findings & { grewMb: number; longestTurnMs: number }> {
   const random = chance(seed);
   const { port } = server.address() as AddressInfo;
   const real = realFiles();
-  const cookie = await cookieOf(port);
+  const asker = new Asker(port);
+  const turns = measureTurns();
+  const cookie = await cookieOf(asker);
   const known = await Promise.all(
     real.slice(0, 6).map(async (file): Promise<PlanSummary> => {
-      const made = await ask(port, {
+      const made = await asker.ask({
         method: 'POST',
         path: API.plans,
         headers: { 'content-type': 'application/json', cookie },
@@ -275,16 +251,21 @@ export async function fuzzRequests(
   };
   const found = nothing();
   const before = collect();
+  let longest = 0;
   for (let i = 0; i < requests; i++) {
     const wanted = wild(random, real, known, tin);
     const asked = random() < STRANGERS ? wanted : { ...wanted, headers: { cookie, ...wanted.headers } };
     const stands = await stored(db);
+    await turns.longest();
     const from = performance.now();
     const told = `request ${i}: ${asked.method} ${asked.path.slice(0, 80)}`;
     try {
-      const { status, headers, body } = await ask(port, asked);
+      const { status, headers, body } = await asker.ask(asked);
       const took = performance.now() - from;
       count(found, String(status));
+      const turn = await turns.longest();
+      longest = Math.max(longest, turn);
+      if (turn > turnMost) found.wrong.push(`${told}: a turn of ${Math.round(turn)} ms`);
       if (took > (/\/(sheet|board-sheet|map|backup)\b/.test(asked.path) ? SHEET_SOON : SOON))
         found.wrong.push(`${told}: ${Math.round(took)} ms`);
       if (status >= 500) found.wrong.push(`${told}: ${status} ${body.toString().slice(0, 200)}`);
@@ -294,10 +275,15 @@ export async function fuzzRequests(
       const wrong = faultIn(status, headers, body);
       if (wrong !== null) found.wrong.push(`${told}: ${status} ${wrong}`);
     } catch (error) {
-      found.wrong.push(`${told}: ${String(error)}`);
+      // A stranger who goes on sending is cut off, whether the answer came through or not.
+      const isCutOff = !('cookie' in asked.headers) && (asked.body?.length ?? 0) > STRANGERS_BYTES;
+      if (isCutOff && /EPIPE|ECONNRESET|hang up/.test(String(error))) count(found, 'cut off');
+      else found.wrong.push(`${told}: ${String(error)}`);
     }
   }
-  return { ...found, grewMb: collect() - before };
+  turns.stop();
+  await asker.close();
+  return { ...found, grewMb: collect() - before, longestTurnMs: Math.round(longest) };
 }
 
 /** What is wrong with an answer that refuses; null where it says what it should. */

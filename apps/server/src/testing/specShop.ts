@@ -5,6 +5,7 @@ import { type AppOptions, buildApp } from '../app';
 import { type Database, openEmbedded, type OpenDatabase } from '../db/client';
 import { SheetMaker } from '../sheet/maker';
 import { mustNotFail, scratchFolder } from './index';
+import { prepare } from './prepared';
 
 /** A shop's database of a spec's own, and Zaffet on it. */
 export interface SpecShop {
@@ -22,6 +23,7 @@ export function specShop(): SpecShop {
   const sheets = new SheetMaker();
   let database: OpenDatabase;
   beforeAll(async () => {
+    await prepare(folder.path);
     database = await openEmbedded(folder.path, mustNotFail);
   }, 60000);
   afterAll(async () => {
