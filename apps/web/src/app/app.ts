@@ -3,13 +3,17 @@ import { RouterOutlet } from '@angular/router';
 import { Door } from './data/door';
 import { PageWorker } from './data/page-worker';
 import { SignInSheet } from './shell/sign-in';
+import { WaitingSign } from './shell/waiting-sign';
 
 @Component({
   selector: 'zf-root',
-  imports: [RouterOutlet, SignInSheet],
+  imports: [RouterOutlet, SignInSheet, WaitingSign],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (!door.outside) {
+      @defer (on idle) {
+        <zf-waiting-sign />
+      }
       <div class="pages" [inert]="door.shut()"><router-outlet /></div>
     }
     @if (door.shut()) {

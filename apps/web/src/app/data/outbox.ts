@@ -1,4 +1,4 @@
-import { InjectionToken } from '@angular/core';
+import { InjectionToken, signal } from '@angular/core';
 import { filter, firstValueFrom, Subject } from 'rxjs';
 import { type Unsaved } from './unsaved';
 
@@ -40,6 +40,12 @@ export interface OutboxOptions<Body, Answer> {
   unpack(stored: unknown): Body | null;
 }
 
+/** Something that is not sent until a person decides. */
+export interface Held<Body> {
+  readonly key: string;
+  readonly body: Body;
+}
+
 /** Pauses [ms]. */
 export interface Pauses {
   /** Of the hand, after which something is sent. */
@@ -74,6 +80,12 @@ export class Outbox<Body, Answer> {
   private sendTimer: ReturnType<typeof setTimeout> | undefined;
   private keepTimer: ReturnType<typeof setTimeout> | undefined;
   private readonly over = new AbortController();
+  private readonly counted = signal<{ readonly waiting: number; readonly held: readonly Held<Body>[] }>({
+    waiting: 0,
+    held: [],
+  });
+  /** How many wait to be sent, and what is held until a person decides. */
+  readonly state = this.counted.asReadonly();
   private readonly events = new Subject<Sending<Body, Answer>>();
   readonly events$ = this.events.asObservable();
   /** Once what closed windows left is taken over. */
@@ -104,7 +116,16 @@ export class Outbox<Body, Answer> {
       if (body !== null && !this.entries.has(key))
         this.entries.set(key, { body, due: 0, dirty: false, kept: Promise.resolve(true), tried: [] });
     }
+    this.count();
     this.wake();
+  }
+
+  private count(): void {
+    const held = [...this.entries].filter(([, { due }]) => due === Infinity);
+    this.counted.set({
+      waiting: this.entries.size - held.length,
+      held: held.map(([key, { body }]) => ({ key, body })),
+    });
   }
 
   /** What waits under a key, or is on its way. */
@@ -139,6 +160,7 @@ export class Outbox<Body, Answer> {
 
   drop(key: string): void {
     this.entries.delete(key);
+    this.count();
     this.unsaved.drop(this.options.box, key);
   }
 
@@ -159,6 +181,7 @@ export class Outbox<Body, Answer> {
       due,
       dirty: true,
     });
+    this.count();
     this.keepTimer ??= setTimeout(() => this.keepNow(), this.pauses.keep);
   }
 
@@ -228,6 +251,7 @@ export class Outbox<Body, Answer> {
     const final = this.options.isFinal(error);
     // Something newer may be right where this was wrong.
     if (entry.body === body) entry.due = final ? Infinity : performance.now() + this.pauses.retry;
+    this.count();
     const kept = await entry.kept;
     this.events.next(
       final ? { kind: 'refused', key, body, error, kept } : { kind: 'failed', key, error, kept },

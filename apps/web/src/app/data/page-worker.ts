@@ -1,4 +1,5 @@
 import { inject, Injectable, InjectionToken, signal } from '@angular/core';
+import { Door } from './door';
 
 /** Asked for a newer build this often [ms]. */
 const AGAIN = 3_600_000;
@@ -16,14 +17,15 @@ export const RELOAD = new InjectionToken<() => void>('reload', {
 @Injectable({ providedIn: 'root' })
 export class PageWorker {
   private readonly reload = inject(RELOAD);
+  private readonly door = inject(Door);
   private readonly waiting = signal<ServiceWorker | null>(null);
   readonly newer = this.waiting.asReadonly();
   /** Whether the page opens without the server. */
   readonly kept = signal(false);
 
-  /** Begins it, where the browser has such workers. */
+  /** Begins it, where the browser has such workers. A device that is not signed in may not have its files. */
   async begin(): Promise<void> {
-    if (!('serviceWorker' in navigator)) return;
+    if (this.door.outside || !('serviceWorker' in navigator)) return;
     const { serviceWorker } = navigator;
     this.kept.set(serviceWorker.controller !== null);
     let controlled = serviceWorker.controller !== null;

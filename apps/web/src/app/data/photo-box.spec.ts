@@ -11,12 +11,15 @@ class FakeServer {
   refuses: string | null = null;
   /** What it refuses with. */
   status = 400;
+  /** How often it was sent something and answered. */
+  asked = 0;
 
   readonly fetch = (address: string, options: { body: Blob }): Promise<Response> => {
     if (this.away > 0) {
       this.away -= 1;
       return Promise.reject(new TypeError('away'));
     }
+    this.asked += 1;
     if (this.refuses !== null)
       return Promise.resolve(
         new Response(JSON.stringify({ message: this.refuses }), { status: this.status }),
@@ -43,7 +46,7 @@ async function hashOf(blob: Blob): Promise<string> {
 }
 
 const until = async (is: () => boolean): Promise<void> => {
-  for (let n = 0; n < 400 && !is(); n++) await new Promise((go) => setTimeout(go, 5));
+  for (let n = 0; n < 4000 && !is(); n++) await new Promise((go) => setTimeout(go, 5));
   expect(is()).toBeTrue();
 };
 
@@ -107,16 +110,35 @@ describe('the way of photographs to the server', () => {
     expect(await hashOf(server.kept.get(API.photo(hash))!)).toBe(hash);
   });
 
-  it('keeps what the server will not take, and says why', async () => {
-    server.refuses = 'Photographs take all the room.';
+  it('tries again while the server has no room', async () => {
+    [server.refuses, server.status] = ['Photographs take all the room.', 507];
     const box = open();
     const hash = await box.keep(await picture(40, 30));
-    await until(() => box.state().refused === 'Photographs take all the room.');
-    expect(box.address(hash)).toMatch(/^blob:/);
+    await until(() => server.asked > 2);
+    expect([box.state().unsent, box.state().refused]).toEqual([1, []]);
     server.refuses = null;
-    // Asked for again by the next page.
-    open();
-    await until(() => server.kept.has(API.photo(hash)));
+    await until(() => has(hash));
+  });
+
+  it('sends what the server will not take no more, keeps it, and says why until a person has decided', async () => {
+    server.refuses = 'This is no photograph.';
+    const hash = await open().keep(await picture(40, 30));
+    await until(() => server.asked > 0);
+    const box = open();
+    await until(() => box.state().refused.length > 0);
+    const { asked } = server;
+    const next = open();
+    await until(() => next.state().refused.length > 0);
+    expect(next.state().refused.map((photo) => [photo.hash, photo.refused])).toEqual([
+      [hash, 'This is no photograph.'],
+    ]);
+    expect([next.state().unsent, server.asked]).toEqual([0, asked]);
+    expect(next.address(hash)).toMatch(/^blob:/);
+    await next.drop(hash);
+    expect(next.state().refused).toEqual([]);
+    const last = open();
+    await new Promise((go) => setTimeout(go, 30));
+    expect(last.state().refused).toEqual([]);
   });
 
   it('waits at a shut door, and drops nothing', async () => {
@@ -124,7 +146,7 @@ describe('the way of photographs to the server', () => {
     const box = open();
     const hash = await box.keep(await picture(40, 30));
     await until(() => TestBed.inject(Door).shut());
-    expect([box.state().unsent, box.state().refused]).toEqual([1, null]);
+    expect([box.state().unsent, box.state().refused]).toEqual([1, []]);
     server.refuses = null;
     await until(() => has(hash));
   });

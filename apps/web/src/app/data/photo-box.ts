@@ -22,8 +22,8 @@ export interface PhotosState {
   readonly unsent: number;
   /** False where only this page keeps them. */
   readonly kept: boolean;
-  /** What the server would not take, in its words. */
-  readonly refused: string | null;
+  /** What the server did not take: it stays here until a person has decided. */
+  readonly refused: readonly WaitingPhoto[];
 }
 
 /** Of a JPEG for a screen, and of one that stands for a file the server cannot keep. */
@@ -51,18 +51,17 @@ export class PhotoBox {
   private readonly pauses = inject(PHOTO_PAUSES);
   private readonly door = inject(Door);
   private readonly store = new PhotoStore();
-  private readonly stands = signal<PhotosState>({ unsent: 0, kept: true, refused: null });
+  private readonly stands = signal<PhotosState>({ unsent: 0, kept: true, refused: [] });
   readonly state = this.stands.asReadonly();
   private readonly ready = this.start();
   private wait = this.pauses.first;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private readonly refusals = new Set<string>();
   /** Addresses of photographs that only this device has. */
   private readonly here = signal<ReadonlyMap<string, string>>(new Map());
 
   private async start(): Promise<void> {
     await this.store.open();
-    for (const photo of await this.store.waiting()) this.show(photo);
+    for (const photo of await this.store.all()) this.show(photo);
     addEventListener('online', () => this.poke());
     this.poke();
   }
@@ -104,8 +103,8 @@ export class PhotoBox {
 
   private async turn(): Promise<void> {
     await this.ready;
-    const waiting = (await this.store.waiting()).filter(({ hash }) => !this.refusals.has(hash));
-    this.stands.update((now) => ({ ...now, unsent: waiting.length, kept: now.kept || waiting.length === 0 }));
+    await this.count();
+    const waiting = await this.store.waiting();
     try {
       for (const photo of waiting) await this.send(photo);
       this.wait = this.pauses.first;
@@ -115,8 +114,23 @@ export class PhotoBox {
     }
   }
 
-  /** @throws where the server cannot be reached, or is too busy */
-  private async send({ hash, original, screen }: WaitingPhoto): Promise<void> {
+  private async count(): Promise<void> {
+    const all = await this.store.all();
+    const refused = all.filter((photo) => photo.refused !== undefined);
+    const unsent = all.length - refused.length;
+    this.stands.update(({ kept }) => ({ unsent, refused, kept: kept || unsent === 0 }));
+  }
+
+  /** Deletes a photograph that the server did not take. */
+  async drop(hash: string): Promise<void> {
+    await this.store.drop(hash);
+    this.hide(hash);
+    await this.count();
+  }
+
+  /** @throws where the server cannot be reached, is too busy, or has no room */
+  private async send(photo: WaitingPhoto): Promise<void> {
+    const { hash, original, screen } = photo;
     for (const [address, body] of [
       [API.photo(hash), original],
       [API.photoScreen(hash), screen],
@@ -129,18 +143,21 @@ export class PhotoBox {
       });
       if (answer.ok) continue;
       this.door.heard(answer.status);
-      if ((answer.status >= 500 && answer.status !== 507) || isPassing(answer.status))
-        throw new Error(String(answer.status));
-      // It stays on the device: nothing that was taken is thrown away.
-      this.refusals.add(hash);
+      if (answer.status >= 500 || isPassing(answer.status)) throw new Error(String(answer.status));
+      // It is sent no more, and stays on the device: nothing that was taken is thrown away.
       const { message } = (await answer.json()) as Fault;
-      this.stands.update((now) => ({ ...now, refused: message }));
+      await this.store.add({ ...photo, refused: message });
+      await this.count();
       return;
     }
-    await this.store.sent(hash);
+    await this.store.drop(hash);
+    this.hide(hash);
+    await this.count();
+  }
+
+  private hide(hash: string): void {
     const url = this.here().get(hash);
     this.here.update((known) => new Map([...known].filter(([one]) => one !== hash)));
     if (url !== undefined) URL.revokeObjectURL(url);
-    this.stands.update((now) => ({ ...now, unsent: Math.max(0, now.unsent - 1) }));
   }
 }

@@ -6,6 +6,8 @@ export interface WaitingPhoto {
   readonly original: Blob;
   /** No larger than a screen, as a JPEG. */
   readonly screen: Blob;
+  /** Why the server did not take it; left out while it waits. */
+  readonly refused?: string;
 }
 
 interface Store extends DBSchema {
@@ -42,13 +44,19 @@ export class PhotoStore {
     }
   }
 
-  async waiting(): Promise<WaitingPhoto[]> {
+  /** All that the server has not got: what waits, and what it refused. */
+  async all(): Promise<WaitingPhoto[]> {
     const stored = (await this.db?.getAll('photos').catch(() => [])) ?? [];
     const all = new Map([...stored, ...this.here.values()].map((photo) => [photo.hash, photo]));
     return [...all.values()];
   }
 
-  async sent(hash: string): Promise<void> {
+  async waiting(): Promise<WaitingPhoto[]> {
+    return (await this.all()).filter(({ refused }) => refused === undefined);
+  }
+
+  /** Deletes one: the server has it, or a person wants it no more. */
+  async drop(hash: string): Promise<void> {
     this.here.delete(hash);
     await this.db?.delete('photos', hash).catch(() => undefined);
   }

@@ -1,5 +1,5 @@
 import { HttpClient, HttpErrorResponse } from '@angular/common/http';
-import { inject, Injectable } from '@angular/core';
+import { inject, Injectable, signal } from '@angular/core';
 import {
   API,
   ERRORS,
@@ -14,7 +14,8 @@ import {
   unfilePlan,
 } from '@zaffet/contract';
 import { isPassing } from './door';
-import { map, type Observable, of, tap } from 'rxjs';
+import { catchError, map, type Observable, of, tap } from 'rxjs';
+import { PlanCache } from './plan-cache';
 
 const opened = (stored: StoredPlan): SavedPlan => ({ ...stored, plan: unfilePlan(stored.plan) });
 
@@ -22,14 +23,36 @@ const opened = (stored: StoredPlan): SavedPlan => ({ ...stored, plan: unfilePlan
 @Injectable({ providedIn: 'root' })
 export class PlansApi {
   private readonly http = inject(HttpClient);
+  private readonly cache = inject(PlanCache);
+  /** The server was not reached when a list was asked for last: what is listed is what this device has. */
+  readonly away = signal(false);
   /** Plans as they were fetched, so that a list fetches only those that changed. */
   private readonly fetched = new Map<string, SavedPlan>();
 
   list(): Observable<PlanSummary[]> {
-    return this.http.get<PlanSummary[]>(API.plans);
+    return this.http.get<PlanSummary[]>(API.plans).pipe(
+      tap((list) => {
+        this.away.set(false);
+        void this.cache.keepOnly(list);
+      }),
+      catchError((error: unknown) => {
+        if (!isAway(error)) throw error;
+        this.away.set(true);
+        return this.cache.list();
+      }),
+    );
   }
+  /** A plan as the server has it; while that is away, as this device saw it last. */
   read(id: string): Observable<SavedPlan> {
-    return this.http.get<StoredPlan>(API.plan(id)).pipe(map(opened));
+    return this.http.get<StoredPlan>(API.plan(id)).pipe(
+      tap((stored) => void this.cache.keep(stored)),
+      catchError(async (error: unknown) => {
+        const known = isAway(error) ? await this.cache.read(id) : null;
+        if (known === null) throw error;
+        return known;
+      }),
+      map(opened),
+    );
   }
   /** A plan of a list, fetched once for each save. */
   readListed({ id, saveId }: PlanSummary): Observable<SavedPlan> {
@@ -42,10 +65,16 @@ export class PlansApi {
   }
   /** Makes a plan of what stands in a file, of whatever version. */
   bringIn(file: unknown): Observable<SavedPlan> {
-    return this.http.post<StoredPlan>(API.plans, file).pipe(map(opened));
+    return this.http.post<StoredPlan>(API.plans, file).pipe(
+      tap((stored) => void this.cache.keep(stored)),
+      map(opened),
+    );
   }
   save(id: string, saveId: string, plan: Plan): Observable<PlanSummary> {
-    return this.http.put<PlanSummary>(API.plan(id), { saveId, plan: filePlan(plan) });
+    const filed = filePlan(plan);
+    return this.http
+      .put<PlanSummary>(API.plan(id), { saveId, plan: filed })
+      .pipe(tap((summary) => void this.cache.keep({ ...summary, plan: filed })));
   }
   remove(id: string): Observable<void> {
     return this.http.delete<void>(API.plan(id));
@@ -66,6 +95,9 @@ export function faultOf(error: unknown): Fault {
       'Zaffet cannot be reached. What you have on the screen is kept; it is saved when Zaffet answers again.',
   };
 }
+
+/** Whether no answer came at all. */
+const isAway = (error: unknown): boolean => error instanceof HttpErrorResponse && error.status === 0;
 
 /** Whether the server will answer the same to the same each time. */
 export function isFinal(error: unknown): boolean {

@@ -280,6 +280,7 @@ describe('saving', () => {
       { code: 'plan.not-found', message: 'Gone.', fields: [] },
       { status: 404, statusText: 'Not Found' },
     );
+    await until(() => state().fault !== null);
     expect(state().fault!.message).toBe('Gone.');
     expect(state().history).toBeNull();
   });

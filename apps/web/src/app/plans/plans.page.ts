@@ -16,7 +16,6 @@ import {
 } from '@zaffet/contract';
 import { firstValueFrom, type Observable } from 'rxjs';
 import { faultOf, PlansApi } from '../data/plans.api';
-import { PlanOutbox } from '../data/plan-outbox';
 import { ChoiceField } from '../ui/choice-field';
 import { readJsonFile } from '../ui/read-json-file';
 import { FacePool } from '../workers/face.pool';
@@ -42,7 +41,7 @@ import { PlanTile } from './plan-tile';
   styleUrl: './plans.page.scss',
 })
 export class PlansPage {
-  private readonly api = inject(PlansApi);
+  protected readonly api = inject(PlansApi);
   private readonly router = inject(Router);
   private readonly snack = inject(MatSnackBar);
   private readonly dialog = inject(MatDialog);
@@ -67,8 +66,6 @@ export class PlansPage {
   });
 
   constructor() {
-    // What a closed window left unsaved is sent from here as well.
-    inject(PlanOutbox);
     void this.load();
   }
 

@@ -1,10 +1,11 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import { API, type EventsAnswer, type EventsRequest, type RunEvent } from '@zaffet/contract';
+import { API, type EventsAnswer, type EventsRequest, filePlan, type RunEvent } from '@zaffet/contract';
 import { openDB } from 'idb';
 import { RUN_PAUSES, RunBox, type RunNews } from './run-box';
 import { Door } from '../data/door';
 import { newId } from '../data/fresh';
+import { samplePlan } from '../testing/plan';
 import { type Telling } from './run-store';
 
 const note = (text: string): Telling => ({ kind: 'note', partId: null, text });
@@ -38,7 +39,9 @@ class FakeServer {
     const mine = this.kept.get(run) ?? [];
     this.kept.set(run, mine);
     if (options?.body === undefined) {
-      const after = Number(/after=(\d+)/.exec(address)?.[1] ?? 0);
+      const [count, last] = [/after=(\d+)/, /last=([^&]+)/].map((part) => part.exec(address)?.[1]);
+      const there = mine[Number(count) - 1]?.id;
+      const after = last !== undefined && there !== last ? 0 : Number(count ?? 0);
       const events = mine.slice(after).map((event, i) => ({ seq: after + i + 1, event }));
       return this.answer(200, { events, upTo: mine.length, now });
     }
@@ -87,7 +90,7 @@ describe('the way of runs to the server', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        { provide: RUN_PAUSES, useValue: { first: 1, longest: 4, patience: 1000 } },
+        { provide: RUN_PAUSES, useValue: { first: 1, longest: 4, patience: 1000, reopen: 5 } },
       ],
     });
     return TestBed.inject(RunBox);
@@ -104,6 +107,38 @@ describe('the way of runs to the server', () => {
     for (let n = 0; n < 400 && box.state().unsent > 0; n++) await new Promise((go) => setTimeout(go, 5));
     await new Promise((go) => setTimeout(go, 40));
   };
+
+  it('is sent again where an older state of the server was restored, and what came since is fetched', async () => {
+    const run = newId();
+    const plan = { kind: 'run-begun', planId: null, plan: filePlan(samplePlan()) } as const;
+    const [begun] = await box.tell(run, [plan]);
+    await box.tell(run, [note('a'), note('b')]);
+    await sent(run, 3);
+    await quiet();
+    await box.fetch(run);
+    // A backup from before "b" came; another device told "c" since.
+    const other = {
+      ...begun!,
+      id: newId(),
+      device: 'other',
+      n: 1,
+      kind: 'note',
+      partId: null,
+      text: 'c',
+    } as RunEvent;
+    server.kept.set(run, [...server.kept.get(run)!.slice(0, 2), other]);
+    await box.fetch(run);
+    expect(await sent(run, 4)).toEqual(['run-begun', 'a', 'c', 'b']);
+    const texts = (await box.known(run)).map((event) => (event.kind === 'note' ? event.text : ''));
+    expect(texts.sort()).toEqual(['', 'a', 'b', 'c']);
+    // Nothing of it is left: all goes again, its beginning first.
+    server.kept.delete(run);
+    server.unknown = run;
+    await expectAsync(box.fetch(run)).toBeRejected();
+    server.unknown = null;
+    box.poke();
+    expect((await sent(run, 4))[0]).toBe('run-begun');
+  });
 
   it('is each thing once, in the order it was told', async () => {
     const run = newId();

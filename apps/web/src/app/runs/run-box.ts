@@ -20,10 +20,12 @@ export interface RunPauses {
   readonly first: number;
   readonly longest: number;
   readonly patience: number;
+  /** Before a stream that was refused is asked for again. */
+  readonly reopen: number;
 }
 export const RUN_PAUSES = new InjectionToken<RunPauses>('run pauses', {
   providedIn: 'root',
-  factory: () => ({ first: 500, longest: 30_000, patience: 10_000 }),
+  factory: () => ({ first: 500, longest: 30_000, patience: 10_000, reopen: 2000 }),
 });
 
 /** How it stands with what was told here. */
@@ -122,20 +124,46 @@ export class RunBox {
   /** Fetches what others told of a run. @throws where the server cannot be reached */
   async fetch(runId: string): Promise<void> {
     await this.ready;
-    const waiting = await this.store.waiting();
     // The server does not know it yet; the line tells when it does.
-    if (waiting.some((one) => one.runId === runId && one.event.kind === 'run-begun')) return;
-    const key = `seen ${runId}`;
+    if (await this.isUnknown(runId)) return;
+    const [seenKey, lastKey] = [`seen ${runId}`, `last ${runId}`];
+    /** What the server has, where it tells the run from its beginning again. */
+    let again: Set<string> | null = null;
     for (;;) {
-      const seen = (await this.store.fact(key)) ?? 0;
-      const { events } = await this.timed<RunAnswer>(`${API.runEvents(runId)}?after=${seen}`);
-      const last = events.at(-1);
-      if (last === undefined) return;
-      const told = events.map(({ event }) => event);
-      await this.store.taken(runId, told);
-      await this.store.remember(key, last.seq);
-      this.news.next({ runId, events: told });
+      const seen = (await this.store.fact(seenKey)) ?? 0;
+      const last = await this.store.textFact(lastKey);
+      const query = new URLSearchParams({ after: String(seen), ...(last === null ? {} : { last }) });
+      const answer = await this.timed<RunAnswer>(`${API.runEvents(runId)}?${query.toString()}`).catch(
+        async (error: unknown) => {
+          // The server had it, and an older state of it was restored.
+          if (error instanceof Unreadable && seen > 0) await this.sendAgain(runId, new Set());
+          throw error;
+        },
+      );
+      const newest = answer.events.at(-1);
+      if (newest === undefined) break;
+      if (seen > 0 && answer.events[0]!.seq === 1) again = new Set();
+      const events = answer.events.map(({ event }) => event);
+      for (const { id } of events) again?.add(id);
+      await this.store.taken(runId, events);
+      await this.store.remember(seenKey, newest.seq);
+      await this.store.remember(lastKey, newest.event.id);
+      this.news.next({ runId, events });
     }
+    if (again !== null) await this.sendAgain(runId, again);
+  }
+
+  /** Sends what this device knows of a run and the server lacks. @param there - ids the server has */
+  private async sendAgain(runId: string, there: ReadonlySet<string>): Promise<void> {
+    if (there.size === 0) await this.store.remember(`seen ${runId}`, 0);
+    await this.store.waitAgain(runId, there);
+    this.poke();
+  }
+
+  /** The server has not got the run's beginning yet. */
+  private async isUnknown(runId: string): Promise<boolean> {
+    const waiting = await this.store.waiting();
+    return waiting.some((kept) => kept.runId === runId && kept.event.kind === 'run-begun');
   }
 
   /** Until when a run's alarms were heard on this device [ms since 1970]; null where nobody ever listened. */
@@ -160,20 +188,38 @@ export class RunBox {
       this.tellAway();
     };
     const more = (): void => void this.fetch(runId).catch(() => undefined);
-    const source = new EventSource(API.runStream(runId));
-    source.onmessage = more;
-    source.onopen = (): void => {
-      down(false);
-      this.poke();
-      more();
+    let source: EventSource | null = null;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    let isOver = false;
+    const open = async (): Promise<void> => {
+      await this.ready;
+      const isUnknown = await this.isUnknown(runId);
+      if (isOver) return;
+      if (isUnknown) {
+        timer = setTimeout(() => void open(), this.pauses.reopen);
+        return;
+      }
+      const opened = new EventSource(API.runStream(runId));
+      source = opened;
+      opened.onmessage = more;
+      opened.onopen = (): void => {
+        down(false);
+        this.poke();
+        more();
+      };
+      opened.onerror = (): void => {
+        down(true);
+        if (opened.readyState !== EventSource.CLOSED) return;
+        // A line that is refused says not why; an answer does. The browser does not try it again by itself.
+        more();
+        timer = setTimeout(() => void open(), this.pauses.reopen);
+      };
     };
-    source.onerror = (): void => {
-      down(true);
-      // A line that is refused says not why; an answer does.
-      if (source.readyState === EventSource.CLOSED) more();
-    };
+    void open();
     return () => {
-      source.close();
+      isOver = true;
+      clearTimeout(timer);
+      source?.close();
       down(false);
     };
   }

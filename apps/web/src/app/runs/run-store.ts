@@ -230,11 +230,13 @@ export class RunStore {
     return [...all.values()];
   }
 
-  /** What the server has not got, in the order it was made. */
+  /** What the server has not got, beginnings of runs first, in the order it was made. */
   async waiting(): Promise<KeptHere[]> {
     const stored = (await this.db?.getAllFromIndex('events', 'waiting').catch(() => [])) ?? [];
     const all = new Map([...stored, ...this.here.values()].map((one) => [one.event.id, one]));
-    return [...all.values()].sort((a, b) => a.event.n - b.event.n);
+    // A run that the server lacks begins with its plan, whoever told that.
+    const rank = ({ event }: KeptHere): number => (event.kind === 'run-begun' ? 0 : event.n);
+    return [...all.values()].sort((a, b) => rank(a) - rank(b));
   }
 
   /** Keeps events that the server has: own ones it took, and those of others. */
@@ -248,6 +250,13 @@ export class RunStore {
     } catch {
       // Marked or not, the server has them: what is sent again is known by its id.
     }
+  }
+
+  /** An older state of the server was restored: events of a run that it lacks wait again. @param there - ids it has */
+  async waitAgain(runId: string, there: ReadonlySet<string>): Promise<void> {
+    const stored = (await this.db?.getAllFromIndex('events', 'runId', runId).catch(() => [])) ?? [];
+    const missing = stored.filter(({ event }) => !there.has(event.id));
+    await this.put(missing.map(({ event }) => ({ runId, event, waiting: 1 }))).catch(() => undefined);
   }
 
   /**
@@ -281,7 +290,12 @@ export class RunStore {
     return typeof value === 'number' ? value : null;
   }
 
-  async remember(key: string, value: number): Promise<void> {
+  async textFact(key: string): Promise<string | null> {
+    const value = await this.db?.get('facts', key).catch(() => undefined);
+    return typeof value === 'string' ? value : null;
+  }
+
+  async remember(key: string, value: number | string): Promise<void> {
     await this.db?.put('facts', value, key).catch(() => undefined);
   }
 }

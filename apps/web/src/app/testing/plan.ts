@@ -10,7 +10,14 @@ export function samplePlan(school: School = 'wet-glue'): Plan {
 }
 
 export function savedPlan(plan: Plan = samplePlan(), revision = 1): SavedPlan {
-  return { id: 'plan-1', name: plan.name, revision, saveId: `save-${revision}`, savedAt: '2026-05-12T08:00:00.000Z', plan };
+  return {
+    id: 'plan-1',
+    name: plan.name,
+    revision,
+    saveId: `save-${revision}`,
+    savedAt: '2026-05-12T08:00:00.000Z',
+    plan,
+  };
 }
 
 export const samplePart = (school?: School): PartPlan => partPlan(samplePlan(school));

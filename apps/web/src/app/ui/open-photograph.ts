@@ -1,14 +1,10 @@
-/// <reference path="./exifr.d.ts" />
 import { type ErrorCode, fault, PHOTO_BYTES } from '@zaffet/contract';
 import { type Picture } from '@zaffet/core/photo';
 
-/** Longest side a photograph is measured at [px]; larger files, and pictures of more pixels, are not opened. */
+/** Longest side a photograph is measured at [px]. */
 const LONGEST = 4500;
-const MOST_PIXELS = 50e6;
 /** Where a HEIC file says so, and as what. */
 const HEIC = /^ftyp(heic|heix|hevc|mif1|msf1)/;
-/** Tag of a picture's focal length as for 35 mm film (EXIF 2.3, FocalLengthIn35mmFilm). */
-const FOCAL_35 = 0xa405;
 
 export interface Photograph {
   readonly picture: Picture;
@@ -31,24 +27,23 @@ export async function checkPhotograph(file: File): Promise<void> {
   if (file.size > PHOTO_BYTES) throw new PhotographRefused('picture.too-large');
   const bytes = new Uint8Array(await file.arrayBuffer());
   const isHeic = HEIC.test(String.fromCharCode(...bytes.subarray(4, 12)));
-  const { imageSize } = await import('image-size');
-  let size: { readonly width: number; readonly height: number };
-  try {
-    size = imageSize(bytes);
-  } catch {
-    throw new PhotographRefused(isHeic ? 'picture.heic' : 'picture.unreadable');
-  }
-  if (size.width * size.height > MOST_PIXELS) throw new PhotographRefused('picture.too-many-pixels');
+  const { MOST_PIXELS, pictureHead } = await import('@zaffet/contract/photo');
+  const head = pictureHead(bytes);
+  if (head === null) throw new PhotographRefused(isHeic ? 'picture.heic' : 'picture.unreadable');
+  if (head.width * head.height > MOST_PIXELS) throw new PhotographRefused('picture.too-many-pixels');
   if (isHeic && (await createImageBitmap(file).catch(() => null)) === null)
     throw new PhotographRefused('picture.heic');
 }
 
-/** What a file says of the lens; null where it says nothing. */
+/** What a file says of the lens (EXIF 2.3, FocalLengthIn35mmFilm); null where it says nothing. */
 async function focalOf(file: File): Promise<number | null> {
-  const exifr = await import('exifr/dist/mini.esm.mjs');
-  const tags = await exifr.parse(file, [FOCAL_35]).catch(() => undefined);
-  const focal: unknown = Object.values(tags ?? {})[0];
-  return typeof focal === 'number' && focal > 5 && focal < 500 ? focal : null;
+  const { load } = await import('exifreader');
+  try {
+    const focal = (await load(file)).FocalLengthIn35mmFilm?.value;
+    return typeof focal === 'number' && focal > 5 && focal < 500 ? focal : null;
+  } catch {
+    return null;
+  }
 }
 
 /**

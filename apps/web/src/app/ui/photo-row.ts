@@ -48,7 +48,7 @@ export interface RowPhoto {
       [attr.aria-label]="'Photograph of ' + of()"
       (change)="keep(file)"
     />
-    @if (trouble() ?? box.state().refused; as text) {
+    @if (trouble(); as text) {
       <p role="alert">{{ text }}</p>
     }
     @if (box.state().unsent > 0) {
