@@ -137,7 +137,7 @@ describe('what a shop trusts the server with', () => {
       shelf,
       learned: null,
     } as const;
-    expect(maker.queue('tablet')).toEqual({ before: 0, seconds: null, refused: null });
+    expect(maker.queue('tablet')).toEqual({ before: 0, seconds: null, share: null, refused: null });
     const mine = [maker.make(order, 'tablet'), maker.make(order, 'tablet')];
     expect(maker.queue('phone').before).toBe(2);
     await expectAsync(maker.make(order, 'tablet')).toBeRejectedWithError(/Two sheets for this device/);
@@ -155,6 +155,30 @@ describe('what a shop trusts the server with', () => {
     expect(seconds).toBeGreaterThan(0);
     await maker.close();
   }, 60000);
+
+  it('makes sheets in a process of its own: killed, another makes the next', async () => {
+    const maker = new SheetMaker();
+    const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
+    const order = {
+      kind: 'job',
+      plan: filePlan(largePlan(4, 0, 1)),
+      zone: 'UTC',
+      shelf,
+      learned: null,
+    } as const;
+    const first = maker.make(order, null);
+    const shares = new Set<number | null>();
+    const looking = setInterval(() => shares.add(maker.queue(null).share), 5);
+    expect((await first).subarray(0, 5).toString()).toBe('%PDF-');
+    clearInterval(looking);
+    expect(Math.max(...[...shares].map(Number))).toBeGreaterThan(0.3);
+    const second = maker.make(order, null);
+    await new Promise((resolve) => setTimeout(resolve, 50));
+    await maker.close();
+    await expectAsync(second).toBeRejectedWithError(/has ended/);
+    expect((await maker.make(order, null)).subarray(0, 5).toString()).toBe('%PDF-');
+    await maker.close();
+  }, 120_000);
 
   it('prints letters of other scripts as what they are, or says that it cannot', async () => {
     const save = async (name: string): Promise<Response> => {

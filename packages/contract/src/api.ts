@@ -65,6 +65,8 @@ export interface SheetQueue {
   readonly before: number;
   /** Until the next would be there, by those made lately [s]; null where none was. */
   readonly seconds: number | null;
+  /** How much of the one that is being made is done, 0 to 1; null where none is made. */
+  readonly share: number | null;
   /** Why no more are taken just now; null where they are. */
   readonly refused: Fault | null;
 }

@@ -1,4 +1,12 @@
-import { API, type Fault, filePlan, type RestoreReport, type RestoreWay } from '@zaffet/contract';
+import {
+  API,
+  type Fault,
+  filePlan,
+  type PlanSummary,
+  type RestoreReport,
+  type RestoreWay,
+  type StoredPlan,
+} from '@zaffet/contract';
 import { parseEvents } from '@zaffet/contract/runs';
 import { type Express } from 'express';
 import { createHash } from 'node:crypto';
@@ -390,6 +398,33 @@ describe('a backup', () => {
     const full = await bring({ ...empty, app: narrow }, await withPhoto(hashOf(other), other)).expect(507);
     expect((full.body as Fault).code).toBe('photo.full');
     expect(Buffer.compare(await backup(empty), before)).toBe(0);
+  }, 60000);
+
+  it('restored under an open browser: what that knows is another save, whatever its number', async () => {
+    const [lid] = (await listPlans(shop.database.db)).filter(({ name }) => name === 'Lid');
+    const { id } = lid!;
+    const save = async (app: Express, saveId: string, seed: number, status: number): Promise<PlanSummary> =>
+      (
+        await request(app)
+          .put(API.plan(id))
+          .send({ saveId, plan: filePlan({ ...plan, seed }) })
+          .expect(status)
+      ).body as PlanSummary;
+    const older = await backup(shop);
+    const before = await save(shop.app, lid!.saveId, 501, 200);
+    const { etag } = (await request(shop.app).get(API.plan(id)).expect(200)).headers;
+    // The machine is gone; its backup is brought in elsewhere, and somebody else saves there.
+    const fresh = await openShop();
+    await report(bring(fresh, older));
+    const restored = (await request(fresh.app).get(API.plan(id))).body as StoredPlan;
+    const other = await save(fresh.app, restored.saveId, 502, 200);
+    expect(other.revision).toBe(before.revision);
+    const seen = await request(fresh.app).get(API.plan(id)).set('if-none-match', etag!).expect(200);
+    expect((seen.body as StoredPlan).plan.seed).toBe(502);
+    await save(fresh.app, before.saveId, 503, 409);
+    expect(((await request(fresh.app).get(API.plan(id))).body as StoredPlan).plan.seed).toBe(502);
+    await save(shop.app, before.saveId, plan.seed, 200);
+    await fresh.close();
   }, 60000);
 
   it('leaves out a run that does not begin with its plan, and a screen’s picture makes it refused', async () => {

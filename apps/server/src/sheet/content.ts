@@ -137,6 +137,9 @@ function clockIn(zone: string): (moment: number) => string {
   }
 }
 
+/** What of it the timetable takes. */
+const TIMED = 0.5;
+
 /** A part with what it comes to. */
 interface Worked {
   readonly plan: PartPlan;
@@ -149,22 +152,27 @@ interface Worked {
  * part and every finish that a part gets.
  * @param zone - the shop's time zone, an IANA name such as `Europe/Lisbon`
  * @param learned - what the shop has learned; the tables alone where nothing is given
+ * @param progress - told how much is worked out
  */
 export function jobSheet(
   plan: Plan,
   zone: string,
   shelf: Shelf,
   learned: LearnedFile | null = null,
+  progress: (share: number) => void = () => undefined,
 ): JobSheet {
   const start = Date.parse(plan.startsAt);
   const format = clockIn(zone);
   const clock = (moment: number): string => format(start + moment * 1000);
   const timed = timetable(plan, { shop: shopKnowing(learned) });
   const { table } = timed;
-  const worked = plan.piece.parts.map((part): Worked => {
+  progress(TIMED);
+  const worked = plan.piece.parts.map((part, i): Worked => {
     const of = partPlan(plan, part.id, null, timed.circumstances);
     const basis = basisOf(of);
-    return { plan: of, basis, result: forecast(basis) };
+    const result = forecast(basis);
+    progress(TIMED + ((1 - TIMED) * (i + 1)) / plan.piece.parts.length);
+    return { plan: of, basis, result };
   });
   const used = mixing(plan, shelf, timed);
   const done = table.ready === null ? 'never in this air' : clock(table.ready);

@@ -7,7 +7,9 @@ import {
   ZaffetError,
 } from '@zaffet/contract';
 import { type UnitSystem } from '@zaffet/words';
-import Piscina from 'piscina';
+import { type ChildProcess, fork } from 'node:child_process';
+import { setPriority } from 'node:os';
+import { fileURLToPath } from 'node:url';
 
 /** A job sheet to be made. */
 export interface JobOrder {
@@ -38,30 +40,96 @@ export interface TraceOrder {
 }
 export type SheetOrder = JobOrder | BoardOrder | TraceOrder;
 
+/** What the process that makes sheets says. */
+export type SheetMessage =
+  | { readonly kind: 'progress'; readonly share: number }
+  /** Null where there is no such page. */
+  | { readonly kind: 'made'; readonly bytes: Uint8Array | null }
+  | { readonly kind: 'failed'; readonly why: string };
+
 /** Longest that a sheet may take, waiting included [ms]. */
-const WITHIN = 60_000;
+const WITHIN = 90_000;
 const MOST_WAITING = 8;
 /** Of one device: another one's does not come after all of somebody's. */
 const MOST_OF_ONE = 2;
 const MEMORY_MB = 768;
 /** How many made lately tell how long the next takes. */
 const LATELY = 5;
+/** A process that makes nothing for so long is ended [ms]. */
+const IDLE = 30_000;
+/** Whoever waits for an answer comes before a sheet, where the system can tell them apart. */
+const NICE = 10;
 
-/** Makes sheets in a thread of its own, one at a time, so that nobody else waits for them. */
+/** A process that makes sheets, one at a time. It may be killed at any time: nothing is lost with it. */
+class SheetProcess {
+  private child: ChildProcess | null = null;
+  private idle: NodeJS.Timeout | undefined;
+
+  /** @throws where it fails, or is killed meanwhile */
+  async make(
+    order: SheetOrder,
+    progress: (share: number) => void,
+    signal: AbortSignal,
+  ): Promise<Uint8Array | null> {
+    clearTimeout(this.idle);
+    const child = (this.child ??= this.begin());
+    const kill = (): void => void child.kill('SIGKILL');
+    let ended = (): void => undefined;
+    signal.addEventListener('abort', kill);
+    try {
+      return await new Promise((resolve, reject) => {
+        ended = (): void => reject(new Error('the process that makes sheets has ended'));
+        child.on('message', (message: SheetMessage) => {
+          if (message.kind === 'progress') progress(message.share);
+          else if (message.kind === 'made') resolve(message.bytes);
+          else reject(new Error(message.why));
+        });
+        child.once('exit', ended);
+        child.send(order);
+      });
+    } finally {
+      signal.removeEventListener('abort', kill);
+      child.removeAllListeners('message').off('exit', ended);
+      this.idle = setTimeout(() => this.close(), IDLE);
+      this.idle.unref();
+    }
+  }
+
+  private begin(): ChildProcess {
+    const child = fork(fileURLToPath(new URL('./sheet.process.ts', import.meta.url)), {
+      execArgv: ['--import', 'tsx', `--max-old-space-size=${MEMORY_MB}`],
+      serialization: 'advanced',
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    });
+    child.once('exit', () => {
+      if (this.child === child) this.child = null;
+    });
+    try {
+      setPriority(child.pid!, NICE);
+    } catch {
+      // Then it works as fast as everything else.
+    }
+    return child;
+  }
+
+  close(): void {
+    clearTimeout(this.idle);
+    this.child?.kill('SIGKILL');
+    this.child = null;
+  }
+}
+
+/** Makes sheets in a process of its own, one at a time, so that nobody else waits for them. */
 export class SheetMaker {
-  private readonly pool = new Piscina({
-    filename: new URL('./sheet.worker.ts', import.meta.url).href,
-    minThreads: 0,
-    maxThreads: 1,
-    maxQueue: MOST_WAITING,
-    idleTimeout: 30_000,
-    resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
-  });
+  private readonly process = new SheetProcess();
+  /** The one that is being made, and those that wait for it. */
+  private last: Promise<unknown> = Promise.resolve();
+  /** How much of the one that is being made is done; null where none is. */
+  private share: number | null = null;
   /** Who waits for how many. */
   private readonly waiting = new Map<string, number>();
   /** What those made lately took [ms]. */
   private lately: readonly number[] = [];
-  private doneAt = 0;
 
   constructor(private readonly within = WITHIN) {}
 
@@ -81,7 +149,7 @@ export class SheetMaker {
               },
             ])
           : null;
-    return { before, seconds, refused };
+    return { before, seconds, share: this.share, refused };
   }
 
   /**
@@ -95,24 +163,35 @@ export class SheetMaker {
     const name = who ?? '';
     this.waiting.set(name, (this.waiting.get(name) ?? 0) + 1);
     const limit = AbortSignal.timeout(this.within);
-    const began = performance.now();
+    const made = this.last.then(() => this.makeNow(order, limit));
+    this.last = made.catch(() => undefined);
     try {
-      const made = (await this.pool.run(order, { signal: limit })) as Uint8Array | null;
-      if (made === null) throw new ZaffetError(fault(order.kind === 'trace' ? 'map.none' : 'board.none'));
-      // It was begun once the one before it was done.
-      this.lately = [...this.lately, performance.now() - Math.max(began, this.doneAt)].slice(-LATELY);
-      return Buffer.from(made);
-    } catch (error) {
-      if (limit.aborted) throw new ZaffetError(fault('sheet.too-long'));
-      throw error;
+      const bytes = await made;
+      if (bytes === null) throw new ZaffetError(fault(order.kind === 'trace' ? 'map.none' : 'board.none'));
+      return Buffer.from(bytes);
     } finally {
-      this.doneAt = performance.now();
       this.waiting.set(name, this.waiting.get(name)! - 1);
       if (this.waiting.get(name) === 0) this.waiting.delete(name);
     }
   }
 
+  private async makeNow(order: SheetOrder, limit: AbortSignal): Promise<Uint8Array | null> {
+    const began = performance.now();
+    this.share = 0;
+    try {
+      if (limit.aborted) throw new ZaffetError(fault('sheet.too-long'));
+      const bytes = await this.process.make(order, (share) => (this.share = share), limit);
+      this.lately = [...this.lately, performance.now() - began].slice(-LATELY);
+      return bytes;
+    } catch (error) {
+      throw limit.aborted ? new ZaffetError(fault('sheet.too-long')) : error;
+    } finally {
+      this.share = null;
+    }
+  }
+
   async close(): Promise<void> {
-    await this.pool.destroy();
+    this.process.close();
+    await this.last;
   }
 }

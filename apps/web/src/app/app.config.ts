@@ -8,7 +8,7 @@ import {
 } from '@angular/core';
 import { MatIconRegistry } from '@angular/material/icon';
 import { DomSanitizer } from '@angular/platform-browser';
-import { provideRouter, withComponentInputBinding } from '@angular/router';
+import { provideRouter, withComponentInputBinding, withDisabledInitialNavigation } from '@angular/router';
 import { provideEffects } from '@ngrx/effects';
 import { provideState, provideStore, Store } from '@ngrx/store';
 import { filter, firstValueFrom, race, timer } from 'rxjs';
@@ -33,7 +33,8 @@ export const appConfig: ApplicationConfig = {
     provideHttpClient(withFetch(), withInterceptors([doorInterceptor])),
     provideMoments(),
     provideSheets(),
-    provideRouter(routes, withComponentInputBinding()),
+    // The application begins it: a device that is not signed in has no page to go to.
+    provideRouter(routes, withComponentInputBinding(), withDisabledInitialNavigation()),
     provideStore(
       {},
       {

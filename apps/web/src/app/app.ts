@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { RouterOutlet } from '@angular/router';
+import { Router, RouterOutlet } from '@angular/router';
 import { Door } from './data/door';
 import { PageWorker } from './data/page-worker';
 import { SignInSheet } from './shell/sign-in';
@@ -35,6 +35,7 @@ export class App {
   protected readonly pageWorker = inject(PageWorker);
 
   constructor() {
+    if (!this.door.outside) inject(Router).initialNavigation();
     void this.pageWorker.begin();
   }
 }

@@ -11,15 +11,17 @@ import { WaitingSign } from './waiting-sign';
 describe('the sign of what waits', () => {
   const plans = signal<{ waiting: number; held: unknown[] }>({ waiting: 0, held: [] });
   const shelf = signal({ waiting: 0, held: [] });
-  const photos = signal<{ unsent: number; refused: unknown[] }>({ unsent: 0, refused: [] });
-  const runs = signal({ unsent: 0 });
+  const photos = signal<{ unsent: number; kept: boolean; refused: unknown[] }>({
+    ...{ unsent: 0, kept: true, refused: [] },
+  });
+  const runs = signal({ unsent: 0, kept: true });
   const drop = jasmine.createSpy('drop');
   let fixture: ComponentFixture<WaitingSign>;
 
   beforeEach(() => {
     plans.set({ waiting: 0, held: [] });
-    photos.set({ unsent: 0, refused: [] });
-    runs.set({ unsent: 0 });
+    photos.set({ unsent: 0, kept: true, refused: [] });
+    runs.set({ unsent: 0, kept: true });
     jasmine.clock().install();
     TestBed.configureTestingModule({
       providers: [
@@ -60,22 +62,25 @@ describe('the sign of what waits', () => {
 
   it('counts everything that waits, of every kind', () => {
     plans.set({ waiting: 1, held: [] });
-    photos.set({ unsent: 2, refused: [] });
-    runs.set({ unsent: 4 });
+    photos.set({ unsent: 2, kept: true, refused: [] });
+    runs.set({ unsent: 4, kept: true });
     fixture.detectChanges();
     jasmine.clock().tick(3000);
     expect(text()).toContain('7 things wait to be sent.');
     press('Details');
     for (const part of ['1 plan.', '2 photographs.', '4 bench reports.']) expect(text()).toContain(part);
     plans.set({ waiting: 0, held: [] });
-    photos.set({ unsent: 0, refused: [] });
-    runs.set({ unsent: 1 });
+    photos.set({ unsent: 0, kept: true, refused: [] });
+    runs.set({ unsent: 1, kept: true });
     expect(text()).toContain('1 thing waits to be sent.');
+    expect(text()).not.toContain('leave this page open');
+    runs.set({ unsent: 1, kept: false });
+    expect(text()).toContain('leave this page open');
   });
 
   it('asks at once for what a person has to decide', () => {
     plans.set({ waiting: 0, held: [{ key: 'plan-1', body: { plan: samplePlan(), saveId: 'x' } }] });
-    photos.set({ unsent: 0, refused: [{ hash: 'abc', refused: 'This is no photograph.' }] });
+    photos.set({ unsent: 0, kept: true, refused: [{ hash: 'abc', refused: 'This is no photograph.' }] });
     expect(text()).toContain('2 things need your decision.');
     press('Details');
     expect(text()).toContain('“Sample” was changed elsewhere too');

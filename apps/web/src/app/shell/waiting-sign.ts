@@ -25,7 +25,12 @@ const counted = (count: number, one: string, many: string): string[] =>
     @if (shown()) {
       <section class="sign" aria-label="Not on the server yet">
         <div class="line">
-          <span role="status">{{ sentence() }}</span>
+          <span role="status">
+            {{ sentence() }}
+            @if (onlyHere()) {
+              <b>This device has no room to keep it: leave this page open until it is sent.</b>
+            }
+          </span>
           <button mat-button [attr.aria-expanded]="isOpen()" (click)="isOpen.set(!isOpen())">
             {{ isOpen() ? 'Hide' : 'Details' }}
           </button>
@@ -33,7 +38,7 @@ const counted = (count: number, one: string, many: string): string[] =>
         @if (isOpen()) {
           <ul>
             @for (text of parts(); track text) {
-              <li>{{ text }}. Kept on this device, sent as soon as the server answers.</li>
+              <li>{{ text }}. Sent as soon as the server answers.</li>
             }
             @for (plan of plans.state().held; track plan.key) {
               <li>
@@ -109,6 +114,8 @@ export class WaitingSign {
   );
   /** Something has waited for longer than sending takes. */
   private readonly isLate = signal(false);
+  /** The browser's store is full, or refuses: what waits is in this page alone. */
+  protected readonly onlyHere = computed(() => !this.photos.state().kept || !this.runs.state().kept);
   protected readonly shown = computed(() => (this.isLate() && this.waiting() > 0) || this.decisions() > 0);
   protected readonly sentence = computed(() => {
     const waiting = this.isLate()

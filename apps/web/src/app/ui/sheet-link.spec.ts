@@ -49,21 +49,31 @@ describe('a link to a sheet', () => {
   };
 
   it('says how long it takes and lets the browser fetch it, once for each click', async () => {
-    expect(await answered({ before: 0, seconds: 4, refused: null })).toBe(
+    expect(await answered({ before: 0, seconds: 4, share: null, refused: null })).toBe(
       'The sheet is being made: about 4 s.',
     );
     expect(fetched).toBe(1);
-    expect(await answered({ before: 2, seconds: null, refused: null })).toBe(
+    expect(await answered({ before: 2, seconds: null, share: null, refused: null })).toBe(
       '2 sheets come first; it comes by itself.',
     );
     expect(fetched).toBe(2);
     expect(link.hasAttribute('download')).toBeTrue();
-    expect(queueText({ before: 1, seconds: 9, refused: null })).toBe('1 sheet comes first: about 9 s.');
+    expect(queueText({ before: 1, seconds: 9, share: null, refused: null })).toBe(
+      '1 sheet comes first: about 9 s.',
+    );
+  });
+
+  it('says how much is done while it is being made, now and then', async () => {
+    await answered({ before: 0, seconds: null, share: null, refused: null });
+    for (const share of [0.2, 0.24, 0.5, null])
+      (await nextRequest(http, 'GET', API.sheets)).flush({ before: 1, seconds: null, share, refused: null });
+    await until(() => told.length === 2);
+    expect(told).toEqual(['The sheet is being made: 20 % done.', 'The sheet is being made: 50 % done.']);
   });
 
   it('says why there is none just now, and fetches nothing', async () => {
     const busy = fault('server.busy', [{ path: 'sheets', message: '9 sheets come first, about 40 s.' }]);
-    expect(await answered({ before: 9, seconds: 40, refused: busy })).toMatch(
+    expect(await answered({ before: 9, seconds: 40, share: null, refused: busy })).toMatch(
       /too much to do.* about 40 s\.$/,
     );
     expect(await answered(null)).toContain('cannot be reached');

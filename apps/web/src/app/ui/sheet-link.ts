@@ -6,6 +6,11 @@ import { firstValueFrom } from 'rxjs';
 import { faultOf } from '../data/plans.api';
 
 const SHOWN = 6000;
+/** It is asked this often how much of a sheet is done [ms], and no longer than a sheet may take. */
+const LOOK_EVERY = 1000;
+const LOOKS = 120;
+/** A step of progress that is worth saying. */
+const STEP = 0.1;
 
 /** How long a sheet will take, in words. */
 export function queueText({ before, seconds }: SheetQueue): string {
@@ -30,6 +35,22 @@ export class SheetLink {
     void this.fetch();
   }
 
+  /** Says how much of the sheet is done, while it is being made. */
+  private async follow(): Promise<void> {
+    let said = 0;
+    for (let look = 0; look < LOOKS; look++) {
+      await new Promise((go) => setTimeout(go, LOOK_EVERY));
+      const queue = await firstValueFrom(this.http.get<SheetQueue>(API.sheets)).catch(() => null);
+      const share = queue?.share ?? null;
+      if (share === null) return;
+      if (share - said < STEP) continue;
+      said = share;
+      this.snack.open(`The sheet is being made: ${Math.round(share * 100)} % done.`, undefined, {
+        duration: SHOWN,
+      });
+    }
+  }
+
   private async fetch(): Promise<void> {
     let told: string;
     try {
@@ -43,6 +64,7 @@ export class SheetLink {
         this.asked = true;
         this.link.click();
         this.asked = false;
+        void this.follow();
       }
     } catch (error) {
       told = faultOf(error).message;
