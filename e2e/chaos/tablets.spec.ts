@@ -1,9 +1,14 @@
 import { type RunAnswer } from '@zaffet/contract';
 import { type Browser, type Page, test } from '@playwright/test';
+import { chance } from '../../packages/workshop/src/testing/random';
+import { LossyLink } from '../pages/lossy-link';
 import { OwnServer } from '../pages/own-server';
 
 /** How many notes each tablet tells. */
 const EACH = Number(process.env['ZAFFET_CHAOS_NOTES'] ?? 100);
+/** Share of packets that are lost between tablets and server. */
+const LOSS = Number(process.env['ZAFFET_CHAOS_LOSS'] ?? 0);
+const SEED = 20261201;
 const FAST_MS = 7 * 60_000;
 /** Further than trips to a busy server explain [ms]. */
 const FARTHEST_MS = 5000;
@@ -33,8 +38,10 @@ test('two tablets, one seven minutes fast, tell notes while pages are reloaded a
 }) => {
   const server = new OwnServer();
   await server.begin();
+  const link = new LossyLink(server.at, LOSS, chance(SEED));
+  await link.begin();
   const [first, second] = [await tablet(browser, 0), await tablet(browser, FAST_MS)];
-  await first.goto(`${server.at}/plans`);
+  await first.goto(`${link.at}/plans`);
   await first.getByRole('link', { name: /sea chest/i }).click();
   await first.getByRole('link', { name: 'Bench', exact: true }).click();
   await first.getByRole('button', { name: 'Begin a run now' }).click();
@@ -66,11 +73,11 @@ test('two tablets, one seven minutes fast, tell notes while pages are reloaded a
         told.set(text, at);
       } catch (error) {
         troubles.push(`${who} ${n}: ${String(error).split('\n')[0]}`);
-        await page.goto(`${server.at}/bench/${run}`).catch(() => undefined);
+        await page.goto(`${link.at}/bench/${run}`).catch(() => undefined);
       }
     }
   };
-  await second.goto(`${server.at}/bench/${run}`);
+  await second.goto(`${link.at}/bench/${run}`);
   await second.waitForFunction(() => navigator.serviceWorker.controller !== null);
   let over = false;
   const killer = (async (): Promise<void> => {
@@ -113,6 +120,7 @@ test('two tablets, one seven minutes fast, tell notes while pages are reloaded a
   );
   const report = {
     ...counts,
+    loss: LOSS,
     told: told.size,
     kept: texts.length,
     lost: [...told.keys()].filter((text) => !texts.includes(text)),
@@ -123,6 +131,7 @@ test('two tablets, one seven minutes fast, tell notes while pages are reloaded a
     troubles,
   };
   process.stdout.write(`${JSON.stringify(report)}\n`);
+  link.end();
   await server.end();
   server.remove();
   test.expect(report.lost).toEqual([]);

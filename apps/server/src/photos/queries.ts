@@ -103,7 +103,7 @@ function headOf(bytes: Uint8Array): Head {
 
 /** By a thread of the pool. */
 async function sha256(bytes: Uint8Array): Promise<string> {
-  return Buffer.from(await crypto.subtle.digest('SHA-256', bytes)).toString('hex');
+  return Buffer.from(await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>)).toString('hex');
 }
 
 /**

@@ -117,7 +117,8 @@ class Tablet {
   }
 }
 
-const PHOTO_BYTES = 150_000;
+/** Two pieces in the database each. */
+const PHOTO_BYTES = 540_000;
 
 function takePhotos(url: string, { photos }: Acknowledged): Promise<void> {
   return untilDeath(async () => {
