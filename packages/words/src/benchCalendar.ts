@@ -1,6 +1,7 @@
 import { type Plan } from '@zaffet/contract';
 import { type Alarm, type AlarmKind, alarmsOf, type Bench, type BenchTask } from '@zaffet/workshop';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
+import { oneLine } from './plainLine';
 import { sittingTitle } from './timetable';
 
 /** An event without a length is not seen in a calendar [ms]. */
@@ -39,7 +40,7 @@ export function benchCalendar(
   made: number,
 ): string {
   const calendar = ical({
-    name: `${plan.name}, at the bench`,
+    name: oneLine(`${plan.name}, at the bench`),
     method: ICalCalendarMethod.PUBLISH,
     prodId: { company: 'Zaffet', product: 'Bench' },
   });
@@ -51,7 +52,7 @@ export function benchCalendar(
       end: new Date(alarm.at + LENGTH),
       stamp: new Date(made),
       sequence: Math.floor(made / 1000 / 60) % 2_000_000_000,
-      summary: alarmText(alarm, plan),
+      summary: oneLine(alarmText(alarm, plan)),
     });
     event.createAlarm({ type: ICalAlarmType.audio, trigger: 0 });
   }

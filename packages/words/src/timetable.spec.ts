@@ -88,6 +88,21 @@ describe('a timetable as a calendar', () => {
     expect(new Set(ids).size).toBe(ids.length);
   });
 
+  it('lets no name from a file write lines of its own', () => {
+    const evil = 'Lid\r\nEND:VEVENT\r\nBEGIN:VEVENT\u2028x\u0007';
+    const { parts } = plan.piece;
+    const named: Plan = {
+      ...plan,
+      name: evil,
+      piece: { ...plan.piece, parts: parts.map((part) => ({ ...part, name: evil })) },
+    };
+    const written = calendarFile(named, table, 'p1', MADE);
+    const read = new ICAL.Component(ICAL.parse(written) as unknown[]);
+    expect(read.getAllSubcomponents('vevent').length).toBe(all.length);
+    expect(read.getFirstPropertyValue('x-wr-calname')).toBe('Lid END:VEVENT BEGIN:VEVENT x');
+    expect(written).not.toMatch(/\r(?!\n)|[\u2028\u0007]/);
+  });
+
   it('names a sitting as before when it moves, and counts up, so that a calendar moves it', () => {
     const later = calendarFile(plan, table, 'p1', MADE + 3_600_000);
     const uids = (of: string): string[] => [...of.matchAll(/^UID:(.+)$/gm)].map(([, uid]) => uid!);

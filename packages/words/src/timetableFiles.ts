@@ -4,6 +4,7 @@ import { type Sitting, sittings } from '@zaffet/workshop';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import Papa from 'papaparse';
 import { partsOf, sittingDetail, sittingTitle, URGENCY_WORDS, urgencyText, wallClock } from './timetable';
+import { oneLine, plainLines } from './plainLine';
 
 /** Minutes before a sitting that a calendar gives a sign. */
 const SIGN_MIN = 5;
@@ -22,7 +23,7 @@ export function calendarFile(plan: Plan, table: Schedule, planId: string, made: 
   const start = Date.parse(plan.startsAt);
   const clock = wallClock(plan);
   const calendar = ical({
-    name: plan.name,
+    name: oneLine(plan.name),
     method: ICalCalendarMethod.PUBLISH,
     prodId: { company: 'Zaffet', product: 'Days' },
   });
@@ -34,10 +35,10 @@ export function calendarFile(plan: Plan, table: Schedule, planId: string, made: 
       end: new Date(start + sitting.until * 1000),
       stamp: new Date(made),
       sequence: Math.floor(made / 1000 / 60) % 2_000_000_000,
-      summary: `${sittingTitle(sitting, plan)}: ${partsOf(sitting, plan)}`,
-      description: [sittingDetail(sitting, plan), urgencyText(sitting, start, clock)]
-        .filter(Boolean)
-        .join('\n'),
+      summary: oneLine(`${sittingTitle(sitting, plan)}: ${partsOf(sitting, plan)}`),
+      description: plainLines(
+        [sittingDetail(sitting, plan), urgencyText(sitting, start, clock)].filter(Boolean).join('\n'),
+      ),
     });
     event.createAlarm({ type: ICalAlarmType.display, trigger: SIGN_MIN * 60 });
     if (sitting.urgency === 'must' && sitting.opens > sitting.from)
