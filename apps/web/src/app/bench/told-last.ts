@@ -36,6 +36,7 @@ import { toldLines } from './told-line';
       font-size: 16px;
       line-height: 1.25;
       text-align: right;
+      overflow-wrap: anywhere;
       -webkit-box-orient: vertical;
       -webkit-line-clamp: 2;
     }

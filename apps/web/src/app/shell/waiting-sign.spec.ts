@@ -1,6 +1,6 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
-import { provideRouter } from '@angular/router';
+import { provideRouter, Router } from '@angular/router';
 import { PhotoBox } from '../data/photo-box';
 import { PlanOutbox } from '../data/plan-outbox';
 import { ShelfOutbox } from '../data/shelf-outbox';
@@ -26,7 +26,7 @@ describe('the sign of what waits', () => {
     TestBed.configureTestingModule({
       providers: [
         provideZonelessChangeDetection(),
-        provideRouter([]),
+        provideRouter([{ path: '**', children: [] }]),
         { provide: PlanOutbox, useValue: { state: plans } },
         { provide: ShelfOutbox, useValue: { state: shelf } },
         { provide: PhotoBox, useValue: { state: photos, drop } },
@@ -76,6 +76,17 @@ describe('the sign of what waits', () => {
     expect(text()).not.toContain('leave this page open');
     runs.set({ unsent: 1, kept: false });
     expect(text()).toContain('leave this page open');
+  });
+
+  it('leaves the bench’s reports to the bench, which says in large letters how it stands with them', async () => {
+    runs.set({ unsent: 2, kept: false });
+    fixture.detectChanges();
+    jasmine.clock().tick(3000);
+    expect(text()).toContain('2 things wait');
+    jasmine.clock().uninstall();
+    await TestBed.inject(Router).navigateByUrl('/bench/run-1');
+    expect(text()).toBe('');
+    jasmine.clock().install();
   });
 
   it('asks at once for what a person has to decide', () => {

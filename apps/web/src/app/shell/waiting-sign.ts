@@ -1,6 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
-import { RouterLink } from '@angular/router';
+import { NavigationEnd, Router, RouterLink } from '@angular/router';
+import { filter, map } from 'rxjs';
 import { PhotoBox } from '../data/photo-box';
 import { type WaitingPhoto } from '../data/photo-store';
 import { PlanOutbox } from '../data/plan-outbox';
@@ -95,19 +97,28 @@ export class WaitingSign {
   protected readonly photos = inject(PhotoBox);
   private readonly runs = inject(RunBox);
 
+  private readonly router = inject(Router);
+  private readonly url = toSignal(
+    this.router.events.pipe(
+      filter((event) => event instanceof NavigationEnd),
+      map(() => this.router.url),
+    ),
+    { initialValue: this.router.url },
+  );
+  /** The bench says in large letters how it stands with its own reports. */
+  private readonly isBench = computed(() => this.url().startsWith('/bench/'));
+  private readonly reports = computed(() => (this.isBench() ? 0 : this.runs.state().unsent));
+
   protected readonly isOpen = signal(false);
   protected readonly parts = computed(() => [
     ...counted(this.plans.state().waiting, 'plan', 'plans'),
     ...counted(this.shelf.state().waiting, 'change of the shelf', 'changes of the shelf'),
     ...counted(this.photos.state().unsent, 'photograph', 'photographs'),
-    ...counted(this.runs.state().unsent, 'bench report', 'bench reports'),
+    ...counted(this.reports(), 'bench report', 'bench reports'),
   ]);
   private readonly waiting = computed(
     () =>
-      this.plans.state().waiting +
-      this.shelf.state().waiting +
-      this.photos.state().unsent +
-      this.runs.state().unsent,
+      this.plans.state().waiting + this.shelf.state().waiting + this.photos.state().unsent + this.reports(),
   );
   private readonly decisions = computed(
     () => this.plans.state().held.length + this.photos.state().refused.length,
@@ -115,7 +126,9 @@ export class WaitingSign {
   /** Something has waited for longer than sending takes. */
   private readonly isLate = signal(false);
   /** The browser's store is full, or refuses: what waits is in this page alone. */
-  protected readonly onlyHere = computed(() => !this.photos.state().kept || !this.runs.state().kept);
+  protected readonly onlyHere = computed(
+    () => !this.photos.state().kept || (this.reports() > 0 && !this.runs.state().kept),
+  );
   protected readonly shown = computed(() => (this.isLate() && this.waiting() > 0) || this.decisions() > 0);
   protected readonly sentence = computed(() => {
     const waiting = this.isLate()
