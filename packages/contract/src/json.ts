@@ -47,7 +47,7 @@ export class JsonMeter {
       throw new ZaffetError(fault('request.too-complex'));
   }
 
-  /** Begins to count anew, at the depth it is: an entry of a long list was read. */
+  /** Starts the counts again after an entry of a long list. The depth stays. */
   restart(): void {
     this.groups = 0;
     this.names = 0;

@@ -99,8 +99,8 @@ async function* entriesIn(
 /** A list in batches. */
 async function* batches<T>(all: AsyncIterable<T>, size: number): AsyncGenerator<T[]> {
   let batch: T[] = [];
-  for await (const one of all) {
-    batch.push(one);
+  for await (const item of all) {
+    batch.push(item);
     if (batch.length < size) continue;
     yield batch;
     batch = [];

@@ -41,14 +41,14 @@ export function guardSockets(
   let all = 0;
   server.on('connection', (socket: Socket) => {
     const address = (socket.remoteAddress ?? '').replace(/^::ffff:/, '');
-    const own = open.get(address) ?? 0;
+    const count = open.get(address) ?? 0;
     if (all >= most * SHORT) answers.closeIdleConnections();
-    if (all >= most || (own >= mostOfOne && !isLoopback(address))) {
+    if (all >= most || (count >= mostOfOne && !isLoopback(address))) {
       socket.destroy();
       return;
     }
     all += 1;
-    open.set(address, own + 1);
+    open.set(address, count + 1);
     socket.once('close', () => {
       all -= 1;
       const left = open.get(address)! - 1;

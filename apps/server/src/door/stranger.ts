@@ -1,14 +1,14 @@
 import { type Request } from 'express';
 
-/** What of a stranger's body is read after the answer, so that the answer arrives, and how long it may take. */
+/** After the answer, this much of a stranger's body is still read [bytes], for this long [ms]: then the answer arrives. */
 const MOST_BYTES = 65_536;
 const WITHIN_MS = 10_000;
 
-/** What is too large is read to its end, so that the answer arrives: so much of it, and for so long. */
+/** A body that is too large is read to its end, up to these limits: then the answer arrives. */
 const TOO_LARGE_BYTES = 64e6;
 const TOO_LARGE_WITHIN_MS = 20_000;
 
-/** Reads what a request still sends and nobody wants. Resolves at its end, or where it is given up. */
+/** Reads the rest of a request and drops it. Resolves at its end, or at the limits above. */
 export function readToEnd(request: Request): Promise<void> {
   if (request.complete || request.destroyed) return Promise.resolve();
   return new Promise((resolve) => {
@@ -27,7 +27,7 @@ export function readToEnd(request: Request): Promise<void> {
   });
 }
 
-/** Reads no more than a little of what a request still sends, and ends its connection where there is more. */
+/** Reads a little more of a request and drops it. If more comes, ends the connection. */
 export function readNoMore(request: Request, within = WITHIN_MS): void {
   if (request.complete) return;
   const end = (): void => void request.socket.destroy();

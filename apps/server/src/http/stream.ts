@@ -27,8 +27,8 @@ export class Streams<About> {
    * @throws ZaffetError `server.busy` if too many listen already, here or on this device
    */
   add(response: Response, who: string | null, about: About, first: string): void {
-    const own = [...this.listeners.values()].filter((listener) => listener.who === who).length;
-    if (this.listeners.size >= MOST || (who !== null && own >= MOST_OF_ONE))
+    const count = [...this.listeners.values()].filter((listener) => listener.who === who).length;
+    if (this.listeners.size >= MOST || (who !== null && count >= MOST_OF_ONE))
       throw new ZaffetError(fault('server.busy'));
     response.writeHead(200, {
       'content-type': 'text/event-stream',

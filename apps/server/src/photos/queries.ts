@@ -141,12 +141,12 @@ export async function keepPhoto(db: Database, hash: string, bytes: Uint8Array, m
 export async function keepScreen(db: Database, hash: string, bytes: Uint8Array): Promise<void> {
   checkScreen(bytes);
   await db.transaction(async (tx) => {
-    const kept = await tx
+    const rows = await tx
       .update(photos)
       .set({ screen: null, screenSize: bytes.length })
       .where(eq(photos.hash, hash))
       .returning({ hash: photos.hash });
-    if (kept.length === 0) throw new ZaffetError(fault('photo.not-found'));
+    if (rows.length === 0) throw new ZaffetError(fault('photo.not-found'));
     await tx.delete(photoPieces).where(and(eq(photoPieces.hash, hash), eq(photoPieces.screen, true)));
     await putPieces(tx, hash, true, bytes);
   });

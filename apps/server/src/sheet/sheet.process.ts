@@ -16,8 +16,8 @@ async function sheetOf(
 ): Promise<Uint8Array | null> {
   if (pages === null) return null;
   if (page === null) return pagesPdf(title, pages);
-  const one = pages.find(({ name }) => name === page);
-  return one === undefined ? null : Buffer.from(one.svg);
+  const found = pages.find(({ name }) => name === page);
+  return found === undefined ? null : Buffer.from(found.svg);
 }
 
 /** Makes one sheet; null where a plan is no board, or has no such page. */

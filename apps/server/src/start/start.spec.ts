@@ -105,28 +105,28 @@ describe('starting wrong', () => {
     }, 20000);
 
   it('says who listens there already, and where this machine has no such address', async () => {
-    const own = scratchFolder();
-    await prepare(own.path);
+    const scratch = scratchFolder();
+    await prepare(scratch.path);
     const taken = createServer().listen(0, '127.0.0.1');
     await once(taken, 'listening');
     const { port } = taken.address() as { port: number };
-    expect(await refused({ ZAFFET_DATA: own.path, PORT: String(port) })).toBe(
+    expect(await refused({ ZAFFET_DATA: scratch.path, PORT: String(port) })).toBe(
       `Port ${port} is taken. Set PORT to another one.`,
     );
     taken.close();
-    expect(await refused({ ZAFFET_DATA: own.path, ...network, ZAFFET_HOST: '203.0.113.7' })).toMatch(
+    expect(await refused({ ZAFFET_DATA: scratch.path, ...network, ZAFFET_HOST: '203.0.113.7' })).toMatch(
       /^This machine has no address 203\.0\.113\.7\. Set ZAFFET_HOST/,
     );
-    expect(await isFree(own.path)).toBeTrue();
-    own.remove();
+    expect(await isFree(scratch.path)).toBeTrue();
+    scratch.remove();
   }, 120_000);
 
   it('answers to every spelling of its own machine’s addresses', async () => {
-    const own = scratchFolder();
-    await prepare(own.path);
+    const scratch = scratchFolder();
+    await prepare(scratch.path);
     const hosts = ['127.0.0.2', 'LOCALHOST', ...(hasIpv6 ? ['[::1]', '0:0:0:0:0:0:0:1'] : [])];
     for (const host of hosts) {
-      const { child, url, ended, said } = launch({ ZAFFET_DATA: own.path, ZAFFET_HOST: host });
+      const { child, url, ended, said } = launch({ ZAFFET_DATA: scratch.path, ZAFFET_HOST: host });
       const address = await url;
       expect(address)
         .withContext(said())
@@ -137,25 +137,25 @@ describe('starting wrong', () => {
       child.kill('SIGTERM');
       await ended;
     }
-    own.remove();
+    scratch.remove();
   }, 120_000);
 
   it('clears away what a Zaffet that was killed had received of a backup', async () => {
-    const own = scratchFolder();
-    await prepare(own.path);
-    const first = launch({ ZAFFET_DATA: own.path });
+    const scratch = scratchFolder();
+    await prepare(scratch.path);
+    const first = launch({ ZAFFET_DATA: scratch.path });
     await first.url;
     first.child.kill('SIGKILL');
     await first.ended;
-    const left = join(own.path, 'zaffet-uploads/restore-x');
+    const left = join(scratch.path, 'zaffet-uploads/restore-x');
     mkdirSync(left, { recursive: true });
     writeFileSync(join(left, 'backup.zip'), 'half of it');
-    const again = launch({ ZAFFET_DATA: own.path });
+    const again = launch({ ZAFFET_DATA: scratch.path });
     expect(await again.url).not.toBe('');
     expect(existsSync(left)).toBeFalse();
     again.child.kill('SIGKILL');
     await again.ended;
-    own.remove();
+    scratch.remove();
   }, 120_000);
 
   it('gives up on a database server that says nothing', async () => {

@@ -58,7 +58,7 @@ function sizeOf(bytes: Uint8Array): Size | null {
 
 /** Format and size of a picture, from its head alone, whatever it was sent as. Null for what is no picture. */
 export function pictureHead(bytes: Uint8Array): PictureHead | null {
-  const type = (Object.keys(MAGIC) as PhotoType[]).find((one) => MAGIC[one](bytes)) ?? null;
+  const type = (Object.keys(MAGIC) as PhotoType[]).find((format) => MAGIC[format](bytes)) ?? null;
   const size = type === 'image/jpeg' ? jpegSize(bytes) : sizeOf(bytes);
   if (size === null || !(size.width > 0 && size.height > 0)) return null;
   return { type, width: size.width, height: size.height };

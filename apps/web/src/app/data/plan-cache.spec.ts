@@ -68,8 +68,8 @@ describe('plans that this device has', () => {
     for (let n = 0; n < 400 && (await cache.read(leg.id)) !== null; n++)
       await new Promise((go) => setTimeout(go, 5));
     expect(await cache.read(leg.id)).toBeNull();
-    const kept = (await cache.read(lid.id))!;
-    expect([kept.saveId, kept.plan.seed]).toEqual(['newer', 77]);
+    const found = (await cache.read(lid.id))!;
+    expect([found.saveId, found.plan.seed]).toEqual(['newer', 77]);
   });
 
   it('are not shown in the place of a refusal', async () => {

@@ -33,7 +33,7 @@ export class PlanCache {
   async keepOnly(list: readonly PlanSummary[]): Promise<void> {
     const db = await this.database;
     const there = new Set(list.map(({ id }) => id));
-    const known = (await db?.getAllKeys('plans').catch(() => [])) ?? [];
-    for (const id of known) if (!there.has(id)) await db?.delete('plans', id).catch(() => undefined);
+    const ids = (await db?.getAllKeys('plans').catch(() => [])) ?? [];
+    for (const id of ids) if (!there.has(id)) await db?.delete('plans', id).catch(() => undefined);
   }
 }

@@ -47,9 +47,9 @@ export class PlansApi {
     return this.http.get<StoredPlan>(API.plan(id)).pipe(
       tap((stored) => void this.cache.keep(stored)),
       catchError(async (error: unknown) => {
-        const known = isAway(error) ? await this.cache.read(id) : null;
-        if (known === null) throw error;
-        return known;
+        const cached = isAway(error) ? await this.cache.read(id) : null;
+        if (cached === null) throw error;
+        return cached;
       }),
       map(opened),
     );

@@ -163,7 +163,7 @@ export class RunBox {
   /** The server has not got the run's beginning yet. */
   private async isUnknown(runId: string): Promise<boolean> {
     const waiting = await this.store.waiting();
-    return waiting.some((kept) => kept.runId === runId && kept.event.kind === 'run-begun');
+    return waiting.some((entry) => entry.runId === runId && entry.event.kind === 'run-begun');
   }
 
   /** Until when a run's alarms were heard on this device [ms since 1970]; null where nobody ever listened. */
