@@ -107,6 +107,7 @@ test('a newer build waits for the hand, an open page keeps its own, and files th
     await expect(page.getByText(`Newer: ${LAZY}`)).toBeVisible({ timeout: 30_000 });
     await expect(offer).toHaveCount(0);
     await page.goto(`${at}/plans`);
+    await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
     server.closeAllConnections();
     await new Promise((ended) => server.close(ended));
     await page.reload();

@@ -36,7 +36,7 @@ async function takePage(cache: Cache): Promise<void> {
   if (!answer.ok || nonce === undefined) throw new Error('the page could not be taken');
   const text = (await answer.text()).replaceAll(nonce, MARK);
   if ((await digest(new TextEncoder().encode(text).buffer)) !== PAGE)
-    throw new Error('the page is of another build');
+    throw new Error('the page is from another build');
   const headers = new Headers(answer.headers);
   headers.set(POLICY, policy.replaceAll(nonce, MARK));
   for (const name of OWN_HEADERS) headers.delete(name);
@@ -44,32 +44,37 @@ async function takePage(cache: Cache): Promise<void> {
 }
 
 async function takeFile(cache: Cache, [address, hash]: readonly [string, string]): Promise<void> {
-  const known = HASHED.test(address) ? await caches.match(address) : undefined;
-  if (known !== undefined) return cache.put(address, known);
+  if ((await cache.match(address)) !== undefined) return;
+  const earlier = HASHED.test(address) ? await caches.match(address) : undefined;
+  if (earlier !== undefined) return cache.put(address, earlier);
   const answer = await fetch(address, { cache: 'no-cache' });
   if (!answer.ok) throw new Error(`${address}: ${answer.status}`);
   if ((await digest(await answer.clone().arrayBuffer())) !== hash)
-    throw new Error(`${address} is of another build`);
+    throw new Error(`${address} is from another build`);
   await cache.put(address, answer);
 }
 
-/** All files of the build or none: one that does not fit leaves the build before in charge. */
+const isWhole = async (name: string): Promise<boolean> =>
+  (await (await caches.open(name)).match(KEPT_PAGE)) !== undefined;
+
+/**
+ * All files of the build or none: one that does not fit leaves the build before in charge. The page comes last. Where
+ * the connection breaks, what came stays, and the next try goes on from there.
+ */
 async function install(): Promise<void> {
   const cache = await caches.open(CACHE);
-  try {
-    await takePage(cache);
-    for (let i = 0; i < FILES.length; i += AT_ONCE)
-      await Promise.all(FILES.slice(i, i + AT_ONCE).map((file) => takeFile(cache, file)));
-  } catch (error) {
-    await caches.delete(CACHE);
-    throw error;
-  }
+  for (let i = 0; i < FILES.length; i += AT_ONCE)
+    await Promise.all(FILES.slice(i, i + AT_ONCE).map((file) => takeFile(cache, file)));
+  await takePage(cache);
 }
 
-/** The build before stays one more turn, for a page that was not loaded again yet. */
+/** The build before stays one more turn, for a page that was not loaded again yet; what is not whole goes. */
 async function tidy(): Promise<void> {
-  const old = (await caches.keys()).filter((name) => name.startsWith(CACHES) && name !== CACHE);
-  await Promise.all(old.slice(0, -1).map((name) => caches.delete(name)));
+  const others = (await caches.keys()).filter((name) => name.startsWith(CACHES) && name !== CACHE);
+  const whole: string[] = [];
+  for (const name of others) if (await isWhole(name)) whole.push(name);
+  const before = whole.at(-1);
+  await Promise.all(others.filter((name) => name !== before).map((name) => caches.delete(name)));
   await worker.clients.claim();
 }
 

@@ -3,6 +3,11 @@ import { Door } from './door';
 
 /** Asked for a newer build this often [ms]. */
 const AGAIN = 3_600_000;
+/** A first worker whose files did not all come is tried again after this long, doubling up to the time above [ms]. */
+const FIRST_RETRY = 5000;
+/** A worker with unfinished answers keeps a newer one waiting, in some browsers for minutes. After this it has to go [ms]. */
+const PATIENCE = 4000;
+const SCRIPT = '/sw.js';
 
 /** Reloads the page; a test has another. */
 export const RELOAD = new InjectionToken<() => void>('reload', {
@@ -18,6 +23,7 @@ export const RELOAD = new InjectionToken<() => void>('reload', {
 export class PageWorker {
   private readonly reload = inject(RELOAD);
   private readonly door = inject(Door);
+  private registration: ServiceWorkerRegistration | null = null;
   private readonly waiting = signal<ServiceWorker | null>(null);
   readonly newer = this.waiting.asReadonly();
   /** Whether the page opens without the server. */
@@ -37,22 +43,36 @@ export class PageWorker {
       if (controlled) this.reload();
       controlled = true;
     });
-    try {
-      const registration = await serviceWorker.register('/sw.js');
-      const look = (): void => {
-        if (serviceWorker.controller !== null) this.waiting.set(registration.waiting);
-      };
-      registration.addEventListener('updatefound', () => {
-        registration.installing?.addEventListener('statechange', look);
-      });
-      look();
-      setInterval(() => void registration.update().catch(() => undefined), AGAIN);
-    } catch {
-      // Without it the page needs the server to open; an open page goes on.
-    }
+    setInterval(() => void this.registration?.update().catch(() => undefined), AGAIN);
+    await this.register(FIRST_RETRY);
   }
 
-  takeNewer(): void {
+  private async register(wait: number): Promise<void> {
+    const again = (): void => void setTimeout(() => void this.register(Math.min(2 * wait, AGAIN)), wait);
+    const registration = await navigator.serviceWorker.register(SCRIPT).catch(() => null);
+    // Without it the page needs the server to open; an open page goes on.
+    if (registration === null) return again();
+    this.registration = registration;
+    const look = (): void => {
+      if (navigator.serviceWorker.controller !== null) this.waiting.set(registration.waiting);
+    };
+    const first = registration.active === null ? registration.installing : null;
+    first?.addEventListener('statechange', () => {
+      if (first.state === 'redundant' && registration.active === null) again();
+    });
+    registration.addEventListener('updatefound', () => {
+      registration.installing?.addEventListener('statechange', look);
+    });
+    look();
+  }
+
+  /** Lets the newer build take over: the page is reloaded then, without its worker where that one does not end. */
+  async takeNewer(): Promise<void> {
     this.waiting()?.postMessage('take over');
+    await new Promise((go) => setTimeout(go, PATIENCE));
+    const answer = await fetch(SCRIPT, { method: 'HEAD', cache: 'no-store' }).catch(() => null);
+    if (answer?.ok !== true || this.waiting()?.state !== 'installed') return;
+    await this.registration?.unregister();
+    this.reload();
   }
 }

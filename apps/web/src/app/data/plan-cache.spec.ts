@@ -13,12 +13,14 @@ describe('plans that this device has', () => {
   let http: HttpTestingController;
   let api: PlansApi;
 
-  beforeEach(() => {
+  beforeEach(async () => {
     TestBed.configureTestingModule({
       providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
     });
     http = TestBed.inject(HttpTestingController);
     api = TestBed.inject(PlansApi);
+    // Other specs leave plans in the same browser.
+    await TestBed.inject(PlanCache).keepOnly([]);
   });
 
   const stored = (name: string): StoredPlan => {
