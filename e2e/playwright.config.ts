@@ -1,3 +1,8 @@
+import { availableParallelism } from 'node:os';
 import { zaffetConfig } from './setup';
 
-export default zaffetConfig(4391, { testDir: './journeys', outputDir: '../test-results' });
+export default zaffetConfig({
+  testDir: './journeys',
+  outputDir: '../test-results',
+  workers: Math.min(2, availableParallelism()),
+});

@@ -1,8 +1,8 @@
 import { fileURLToPath } from 'node:url';
-import { test } from '@playwright/test';
 import { BenchPage } from '../pages/bench.page';
 import { LayersPage } from '../pages/layers.page';
 import { PlansPage } from '../pages/plans.page';
+import { test } from '../pages/quiet';
 
 const file = (name: string): string =>
   fileURLToPath(new URL(`../../docs/screenshots/${name}.png`, import.meta.url));
