@@ -3,7 +3,8 @@ import { DrizzleQueryError } from 'drizzle-orm/errors';
 import { type ErrorRequestHandler } from 'express';
 import { type Logger } from 'pino';
 import { isDiskFull, logged } from '../db/failures';
-import { readNoMore, readToEnd } from '../door/stranger';
+import { readNoMore } from '../door/stranger';
+import { readToEnd } from './drain';
 import { StaleSave } from '../plans/queries';
 
 /** What Express, its body parser and its file sender throw. */
