@@ -1,4 +1,3 @@
-import { type AirSeries } from '../air';
 import { checkRange } from '../errors';
 import { checkWork } from '../plan';
 import { SECONDS_PER_DAY, SECONDS_PER_MINUTE } from '../units';
@@ -71,17 +70,21 @@ export const keyOf = (job: number, task: number): string => `${job} ${task}`;
 export function benchOf(problem: Problem, learned: Order['learned'] = {}): Bench {
   if (problem.work !== undefined) checkWork(problem.work);
   checkRange('people', problem.people, PEOPLE, '');
-  const known = new Map<string, Chain>();
-  const airs: AirSeries[] = [];
+  const made = new Map<string, Chain>();
+  const shared: unknown[] = [];
+  /** What is long and mostly the same object is named by its place among those met before. */
+  const placeOf = (value: unknown): number => {
+    const place = shared.indexOf(value);
+    return place >= 0 ? place : shared.push(value) - 1;
+  };
   const chains = problem.jobs.map((job) => {
-    // Parts that are alike in all that counts share what is worked out.
-    const { panel, steps, air, media } = job.basis.plan;
-    const { prepares, pots, notBefore } = job;
-    if (!airs.includes(air)) airs.push(air);
-    const key = JSON.stringify([panel, steps, airs.indexOf(air), media, prepares, pots, notBefore]);
-    const same = known.get(key);
+    // Parts that are alike in all that a chain reads share one: whatever is new in a job or its basis must be in the key.
+    const { id: _id, body: _body, up: _up, follows: _follows, basis, ...rest } = job;
+    const { plan, shop, ...history } = basis;
+    const key = JSON.stringify([rest, { ...plan, air: placeOf(plan.air) }, placeOf(shop), history]);
+    const same = made.get(key);
     const chain = same === undefined ? chainOf(job, problem) : { ...same, job };
-    known.set(key, chain);
+    made.set(key, chain);
     return chain;
   });
   const indexOf = (id: string): number => problem.jobs.findIndex((job) => job.id === id);

@@ -166,6 +166,33 @@ describe('a timetable that is carried out', () => {
     ).toEqual(order(meant));
   });
 
+  it('keeps the histories of two alike parts apart, whatever their names and however little they differ', () => {
+    const left = jobOf(
+      'left',
+      planOf([seal('sealer', 'polyW', 60, FIRST), coat('milk', 'milk', 90, when('tacky'))]),
+    );
+    const { plan } = left.basis;
+    const taller = { ...plan, panel: { ...plan.panel, height: plan.panel.height + 0.001 } };
+    const now = 3 * HOUR;
+    const done = [
+      { sealer: { from: 0, until: 300 } },
+      { sealer: { from: now - 5 * MINUTE, until: now } },
+      { sealer: { from: now - 3 * MINUTE, until: now } },
+    ];
+    const windowsOf = (some: readonly Job[], histories: readonly Known['done'][]): number[][] =>
+      followed(problemOf(knowing(histories, now, some)), schedule(problemOf(some)), now).tasks.map(
+        (tasks) => [tasks[1]!.opens, tasks[1]!.closes!],
+      );
+    const alone = done.map((history) => windowsOf([left], [history])[0]!);
+    for (const right of [{ ...left, id: 'right' }, jobOf('right', taller)]) {
+      const together = windowsOf([left, right, { ...left, id: 'third' }], done);
+      together.forEach((window, part) =>
+        window.forEach((at, end) => expect(Math.abs(at - alone[part]![end]!)).toBeLessThan(MINUTE)),
+      );
+    }
+    expect(alone[1]![1]).toBeGreaterThan(alone[0]![1]! + HOUR);
+  });
+
   it('asks hands to stay for a window that closes after their hours, and not for one that does not', () => {
     const plan = planOf([seal('sealer', 'polyW', 60, FIRST), coat('milk', 'milk', 90, when('tacky'))]);
     const job = jobOf('part', plan);
