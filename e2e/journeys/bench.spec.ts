@@ -171,7 +171,7 @@ async function runOf(page: Page, plan: RegExp): Promise<BenchPage> {
 /** Goes through what comes first, days at a time where it dries, until a card of a name is there. */
 async function until(bench: BenchPage, title: RegExp): Promise<void> {
   const head = bench.card.getByRole('heading', { level: 1 });
-  const anyway = bench.page.getByRole('button', { name: 'Begin anyway' });
+  const anyway = bench.page.getByRole('button', { name: 'Start anyway' });
   const ready = bench.page.getByRole('button', { name: /^(Read: |Begin)/ });
   for (let n = 0; n < 20; n++) {
     await expect(ready.first()).toBeVisible();
@@ -254,7 +254,7 @@ test('glue that cures over night: stopped, rung for the next morning, finished a
 
   for (let n = 0; n < 8 && (await card.isVisible()); n++) {
     if (await page.getByRole('button', { name: 'Finish the run' }).isVisible()) break;
-    if (await page.getByRole('button', { name: 'Begin anyway' }).isVisible()) await bench.later(24 * 60);
+    if (await page.getByRole('button', { name: 'Start anyway' }).isVisible()) await bench.later(24 * 60);
     else await bench.doIt(6);
   }
   await bench.press('Finish the run');

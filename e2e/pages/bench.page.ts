@@ -73,7 +73,7 @@ export class BenchPage {
   async doIt(minutes: number): Promise<void> {
     const done = this.page.getByRole('button', { name: 'Done', exact: true });
     await this.readCautions();
-    // Not "Begin anyway": what has to wait is not begun by a slip.
+    // Not "Start anyway": what has to wait is not begun by a slip.
     await this.press(/^Begin$/);
     await expect(done).toBeVisible();
     await this.later(minutes);

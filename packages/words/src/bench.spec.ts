@@ -1,12 +1,21 @@
 import { type RunBodies, type RunEvent, type RunEventKind } from '@zaffet/contract';
 import { LIVE_STATES } from '@zaffet/core/live';
 import { medium } from '@zaffet/core/media';
+import { WAIT_REASONS } from '@zaffet/core/schedule';
 import { DISTRESS_TOOLS } from '@zaffet/core/tools';
 import { benchOf, foldRun, newDistress, newPlan, timetable, WRONGS } from '@zaffet/workshop';
 import { filePlan } from '@zaffet/contract';
 import ICAL from 'ical.js';
 import { after } from '../../workshop/src/create';
-import { benchQuestion, cracksExpected, toldText, waitTitle, workRules } from './bench';
+import {
+  benchQuestion,
+  cracksExpected,
+  plannedWaitTitle,
+  toldText,
+  tooEarly,
+  waitTitle,
+  workRules,
+} from './bench';
 import { benchCalendar } from './benchCalendar';
 import { rescueEffect, WRONG_WORDS } from './rescue';
 
@@ -41,6 +50,17 @@ describe('words at the bench', () => {
       expect(how.length).toBeGreaterThan(20);
       expect(waitTitle(state).length).toBeGreaterThan(5);
     }
+  });
+
+  it('name every wait of the plan, and what starting before its end means', () => {
+    const texts = WAIT_REASONS.map((reason) => {
+      const wait = { reason, length: 1800, left: 720 };
+      expect(tooEarly(wait, null)).toMatch(/^12 min too early\. .{20,}\.$/);
+      return plannedWaitTitle(wait);
+    });
+    expect(new Set(texts).size).toBe(WAIT_REASONS.length);
+    expect(plannedWaitTitle({ reason: 'minutes', length: 1800, left: 720 })).toBe('Wait 30 min');
+    expect(tooEarly({ reason: 'state', length: 9, left: 720 }, 'touch')).toContain('dry to the touch');
   });
 
   it('say when to stop with every tool, and to leave a coat alone', () => {

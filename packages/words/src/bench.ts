@@ -10,8 +10,9 @@ import {
 import { HAZARD_CODES, type HazardCode } from '@zaffet/core/hazard';
 import { type LiveFigure, type LiveState, type Moment } from '@zaffet/core/live';
 import { isOf, type Medium } from '@zaffet/core/media';
+import { type WaitReason } from '@zaffet/core/schedule';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
-import { figures, perCent, type UnitSystem, um } from './format';
+import { duration, figures, perCent, type UnitSystem, um } from './format';
 import { hazardWords } from './hazards';
 import { stepTitle } from './names';
 import { figureText } from './sentences';
@@ -114,6 +115,39 @@ const WAITS: Readonly<Record<LiveState, string>> = {
   'first-cracks': 'Watch for the first cracks',
 };
 export const waitTitle = (state: LiveState): string => WAITS[state];
+
+/** A wait before a task that no state of a film decides. Times in s. */
+export interface PlannedWait {
+  readonly reason: WaitReason;
+  /** How long all of it is, and how much is left. */
+  readonly length: number;
+  readonly left: number;
+}
+
+/** Waits that no film decides: as the head of a card, and what starting before their end means. */
+const PLANNED_WAITS: Readonly<Record<WaitReason, { title(length: string): string; early: string }>> = {
+  // Of a state that cannot be watched for.
+  state: { title: () => 'Wait until it has cured', early: 'What is below has not cured yet.' },
+  minutes: {
+    title: (length) => `Wait ${length}`,
+    early: 'Your plan waits here. Started now, it may look different from the prediction.',
+  },
+  rest: {
+    title: () => 'Let the preparation dry',
+    early: 'The preparation is still wet. A coat on it may not hold.',
+  },
+  moment: { title: () => 'Wait for the time you set', early: 'Your plan sets a later time for this step.' },
+  supply: {
+    title: () => 'Wait for the material',
+    early: 'Something this step needs has not arrived by the dates on your shelf.',
+  },
+};
+export const plannedWaitTitle = ({ reason, length }: PlannedWait): string =>
+  PLANNED_WAITS[reason].title(duration(length));
+
+/** What starting a task before its wait is over means. @param state - of the film below that it waits for */
+export const tooEarly = ({ reason, left }: PlannedWait, state: LiveState | null): string =>
+  `${duration(left)} too early. ${state === null ? PLANNED_WAITS[reason].early : `By the prediction it is not ready: ${STATE_WORDS[state]} comes later.`}`;
 
 /** What a state is called where several are listed. */
 export const STATE_WORDS: Readonly<Record<LiveState, string>> = {

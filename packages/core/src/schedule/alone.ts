@@ -1,7 +1,7 @@
 import { type PrepStep } from '../plan';
 import { SECONDS_PER_MINUTE } from '../units';
-import { type Chain, doing, windowAt } from './chain';
-import { type Problem, type TaskKind } from './types';
+import { type Chain, doing, topFilm, windowAt } from './chain';
+import { type Problem, type TaskKind, type WaitReason } from './types';
 
 /** What the hands are at in one go for one part, as soon as the part lets them. Moments in s from the plan's start. */
 export interface PartTask {
@@ -16,6 +16,9 @@ export interface PartTask {
   /** Earliest and latest start by what the part has done; null where waiting does no harm. */
   readonly opens: number;
   readonly closes: number | null;
+  /** What it waits for until then, and since when; no reason where only the task before it has to end. */
+  readonly reason: WaitReason | null;
+  readonly since: number;
   /** How long hands are at it; of sections at all of them. */
   readonly hands: number;
   readonly sections: number;
@@ -30,7 +33,7 @@ export function tasksAlone(chain: Chain, problem: Problem): PartTask[] {
   return chain.tasks.map((task, i): PartTask => {
     const { kind, step, top, prepares, coat, of, hands } = task;
     const point = chain.alone[i]!;
-    const { opens, closes } = windowAt(told, point, i);
+    const { opens, closes, reason } = windowAt(told, point, i);
     const how = doing(chain, point, task, opens, problem);
     return {
       kind,
@@ -41,6 +44,8 @@ export function tasksAlone(chain: Chain, problem: Problem): PartTask[] {
       of,
       opens,
       closes,
+      reason,
+      since: reason === 'state' ? (topFilm(point)?.laidAt ?? point.ends) : Math.min(point.ends, opens),
       hands: kind === 'sections' ? Math.max(SECONDS_PER_MINUTE, how.until - opens) : hands,
       sections: how.sections,
       lag: how.lag,

@@ -15,7 +15,7 @@ import { toolOf } from '../tools';
 import { SECONDS_PER_DAY, SECONDS_PER_HOUR, SECONDS_PER_MINUTE } from '../units';
 import { bladeEffort } from '../wear';
 import { sectionsOf, type Task, tasksOf } from './tasks';
-import { type Job, type Problem } from './types';
+import { type Job, type Problem, type WaitReason } from './types';
 
 /*
  * One part, as far as it has come. A point knows what its films do, and so when the next task may and must begin. Points
@@ -52,9 +52,14 @@ export interface Point {
   readonly window: { own?: OwnWindow };
 }
 
-/** When the next task may begin as soon as it is let, and must, in the part's own time. */
-interface OwnWindow {
+/** When a task may begin, and what it waits for until then; null where only the task before it has to end. */
+interface Opening {
   readonly opens: number;
+  readonly reason: WaitReason | null;
+}
+
+/** When the next task of a point may begin by its part, and must. */
+interface OwnWindow extends Opening {
   readonly closes: { readonly closes: number; readonly opener: number } | null;
 }
 
@@ -75,8 +80,7 @@ export interface Chain {
 }
 
 /** When a task may begin by its own part, and must [s from the plan's start]; `opener` is the task the window hangs on. */
-export interface Window {
-  readonly opens: number;
+export interface Window extends Opening {
   readonly closes: number | null;
   readonly opener: number;
 }
@@ -174,36 +178,62 @@ export function windowAt(chain: Chain, point: Point, index: number, taught = Inf
   const { shift } = point;
   const begun = begunOf(chain, task);
   const own = (point.window.own ??= {
-    opens: begun?.from ?? Math.max(point.ends, point.rests, opensAt(task, point)),
+    ...(begun === null ? openingOf(task, point) : { opens: begun.from, reason: null }),
     closes: closesAt(chain, task, point),
   });
-  const told = task.step !== null && task.step.start.rule === 'at' && task.coat === 0;
-  const notBefore = Math.max(task.notBefore, told ? task.step.start.moment : -Infinity);
-  const opens = begun === null ? Math.max(own.opens + shift, notBefore) : own.opens;
+  const { opens, reason } = begun === null ? later(own, shift, task) : own;
   const closes = (chain.keeps[index] ?? true) ? own.closes : null;
   const film = topFilm(point);
   const learned = film === undefined ? Infinity : film.laidAt + taught;
   if (learned < (closes?.closes ?? Infinity))
-    return { opens, closes: learned + shift, opener: point.filmTask };
-  return { opens, closes: closes === null ? null : closes.closes + shift, opener: closes?.opener ?? -1 };
+    return { opens, reason, closes: learned + shift, opener: point.filmTask };
+  const latest = closes === null ? null : closes.closes + shift;
+  return { opens, reason, closes: latest, opener: closes?.opener ?? -1 };
 }
 
-function opensAt(task: Task, point: Point): number {
+/** The last of several openings; the first of those at one moment. */
+const last = (openings: readonly Opening[]): Opening =>
+  openings.reduce((latest, opening) => (opening.opens > latest.opens ? opening : latest));
+
+/** An opening moved on, and no sooner than the moment and the supply of its task allow. */
+const later = ({ opens, reason }: Opening, shift: number, { notBefore, step, coat }: Task): Opening =>
+  last([
+    { opens: opens + shift, reason },
+    {
+      opens: step !== null && step.start.rule === 'at' && coat === 0 ? step.start.moment : -Infinity,
+      reason: 'moment',
+    },
+    { opens: notBefore, reason: 'supply' },
+  ]);
+
+/** When a task of which nothing was done yet may begin by its own part. */
+const openingOf = (task: Task, point: Point): Opening =>
+  last([
+    { opens: point.ends, reason: null },
+    { opens: point.rests, reason: 'rest' },
+    ruleOf(task, point) ?? { opens: -Infinity, reason: null },
+  ]);
+
+/** When its own rule lets a task begin; null where it has none. */
+function ruleOf(task: Task, point: Point): Opening | null {
   const { step, coat, hands } = task;
-  if (step === null) return point.rests;
   const film = topFilm(point);
-  if (task.kind === 'buff') {
-    const { buffAfter } = film!.step as Seal;
-    return film!.laidAt + (buffAfter ?? 0);
-  }
-  if (coat > 0 && task.kind === 'coat') return film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY;
-  if (coat > 0) return point.ends;
-  if (step.start.rule === 'at') return point.ends;
+  if (step === null) return null;
+  if (task.kind === 'buff')
+    return { opens: film!.laidAt + ((film!.step as Seal).buffAfter ?? 0), reason: 'minutes' };
+  if (coat > 0)
+    return task.kind === 'coat'
+      ? { opens: film!.openStates.recoat ?? film!.laidAt + SECONDS_PER_DAY, reason: 'state' }
+      : null;
+  if (step.start.rule === 'at') return null;
   const { at } = earliest(point.run, step);
   const before = point.run.times.at(-1)?.step;
   const onFilm = step.start.rule === 'state' || (before !== undefined && isFilm(before));
-  // The place that was laid last is reached too soon by a quicker hand.
-  return !onFilm ? at : at + Math.max(0, point.filmHands - hands);
+  return {
+    // The place that was laid last is reached too soon by a quicker hand.
+    opens: onFilm ? at + Math.max(0, point.filmHands - hands) : at,
+    reason: step.start.rule === 'state' ? 'state' : 'minutes',
+  };
 }
 
 function closesAt(chain: Chain, task: Task, point: Point): OwnWindow['closes'] {

@@ -274,7 +274,7 @@ export class Floor {
           tacky: until,
           lies: until,
           how: { until, sections: 1, lag: 0, glued: null },
-          window: { opens: from, closes: null, opener: -1 },
+          window: { opens: from, reason: null, closes: null, opener: -1 },
           recipe: need.recipe,
           turned: false,
         };

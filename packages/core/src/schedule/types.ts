@@ -81,6 +81,13 @@ export const TASK_KINDS = ['prepare', 'step', 'coat', 'piece', 'buff', 'sections
 export type TaskKind = (typeof TASK_KINDS)[number];
 export type EntryKind = TaskKind | 'turn' | 'mix' | 'clean';
 
+export const WAIT_REASONS = ['state', 'minutes', 'rest', 'moment', 'supply'] as const;
+/**
+ * What a task waits for after the one before it: a state of the film below, the minutes that the plan sets, the rest of
+ * preparation, a moment of its own, something that is not in the workshop yet.
+ */
+export type WaitReason = (typeof WAIT_REASONS)[number];
+
 /** Something hands are at. */
 export interface Entry {
   readonly kind: EntryKind;

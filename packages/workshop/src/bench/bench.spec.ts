@@ -1,5 +1,5 @@
 import { type Plan, type RunBodies, type RunEvent } from '@zaffet/contract';
-import { newSeal, when } from '../create';
+import { after, newDistress, newSeal, when } from '../create';
 import { newPlan } from '../newPlan';
 import { foldRun, knownOf } from '../runs';
 import { type School } from '../schools';
@@ -14,6 +14,7 @@ import {
   type Beliefs,
   benchOf,
   due,
+  isWaiting,
   recordOf,
 } from '.';
 
@@ -84,6 +85,55 @@ describe('a run at the bench', () => {
     expect(at).toBeGreaterThan(START + 11 * MINUTE);
     // The other part has not been touched.
     expect(current(bench, 'front')!.stepId).toBe(base!.stepId);
+  });
+
+  it('holds every wait, the ones no film decides too, and says what it waits for', () => {
+    const waits = planOf('wet-distress');
+    const [finish] = waits.finishes;
+    const [first] = finish!.steps;
+    const more = [30, 30, 60].map((minutes, i) => newDistress(`w${i}`, 'cloth', after(minutes)));
+    const plan = { ...waits, finishes: [{ ...finish!, steps: [first!, ...more] }] };
+    const { table: timed } = timetable(plan);
+    const device = deviceOf('tablet', plan);
+    const events = [device(0, 'run-begun', beginning(plan))];
+    const of = (stepId: string): { partId: string; stepId: string; coat: number; minutesAgo: number } => ({
+      partId: PART,
+      stepId,
+      coat: 0,
+      minutesAgo: 0,
+    });
+    const next = (minute: number): BenchTask => current(standing(events, minute, timed))!;
+    expect(isWaiting(next(0), START)).toBeFalse();
+    events.push(device(0, 'begun', of(first!.id)), device(10, 'done', of(first!.id)));
+    let minute = 10;
+    for (const { id, start } of more) {
+      const wait = (start as { waitMin: number }).waitMin;
+      const task = next(minute);
+      expect([task.stepId, task.reason]).toEqual([id, 'minutes']);
+      expect(isWaiting(task, START + (minute + wait - 1) * MINUTE)).toBeTrue();
+      expect(isWaiting(task, START + (minute + wait) * MINUTE)).toBeFalse();
+      expect((task.opens!.at - task.since) / MINUTE).toBeCloseTo(wait, 3);
+      minute += wait;
+      events.push(device(minute, 'begun', of(id)), device(minute + 2, 'done', of(id)));
+      minute += 2;
+    }
+    // Pressed through, the whole would have taken a quarter of an hour.
+    expect(minute).toBe(136);
+  });
+
+  it('lets preparation rest', () => {
+    const plain = planOf('wet-glue');
+    const plan = { ...plain, timing: { ...plain.timing, prepares: true } };
+    const { table: timed } = timetable(plan);
+    const device = deviceOf('tablet', plan);
+    const events = [device(0, 'run-begun', beginning(plan))];
+    const [prep] = partIn(standing(events, 0, timed)).tasks;
+    expect(prep!.kind).toBe('prepare');
+    events.push(device(12, 'done', { partId: PART, stepId: prep!.stepId, coat: 0, minutesAgo: 0 }));
+    const task = current(standing(events, 12, timed))!;
+    expect(task.reason).toBe('rest');
+    expect(isWaiting(task, START + 12 * MINUTE)).toBeTrue();
+    expect(task.since).toBe(START + 12 * MINUTE);
   });
 
   it('takes a coat that was laid twelve minutes late as it was, and moves what follows by as much', () => {

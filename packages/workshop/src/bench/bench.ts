@@ -111,7 +111,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
     );
     const real = run.steps[key];
     const from = real?.begunAt ?? at(task.from);
-    const { opens, closes, until, ...same } = task;
+    const { opens, closes, since, until, ...same } = task;
     const one: BenchTask = {
       ...same,
       key,
@@ -120,6 +120,7 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
       plannedAt: planned === undefined ? null : at(planned.from),
       from,
       until: real?.doneAt ?? at(until),
+      since: at(since),
       opens: null,
       closes: null,
       below: null,

@@ -1,6 +1,7 @@
 export { beliefNow, type Beliefs } from './beliefs';
 export { benchOf } from './bench';
 export * from './types';
+export { isWaiting } from './windows';
 export { type Alarm, ALARM_KINDS, type AlarmKind, alarmsOf, due } from './alarms';
 export {
   type Cause,

@@ -22,7 +22,7 @@ export type TaskState = (typeof TASK_STATES)[number];
 /** One thing the hands do to one part. */
 export interface BenchTask extends Pick<
   FollowedTask,
-  'kind' | 'stepId' | 'topId' | 'prepares' | 'coat' | 'of' | 'hands' | 'sections' | 'lag' | 'late'
+  'kind' | 'stepId' | 'topId' | 'prepares' | 'coat' | 'of' | 'hands' | 'sections' | 'lag' | 'late' | 'reason'
 > {
   /** Of its part, step and coat: what its events are told of. */
   readonly key: string;
@@ -36,6 +36,8 @@ export interface BenchTask extends Pick<
   /** When its part lets it begin, and until when: only of what is under way or next. */
   readonly opens: Band | null;
   readonly closes: Band | null;
+  /** Since when it waits for `reason`. */
+  readonly since: number;
   /** The film it goes on or waits for, and the state that decides; null where nothing dries. */
   readonly below: string | null;
   readonly waitsFor: LiveState | null;

@@ -34,6 +34,13 @@ export function dueState(step: PlanStep | undefined, { kind, coat }: PartTask): 
   return step?.start.rule === 'state' ? STATES[step.start.state] : null;
 }
 
+/** A task that opens this soon is not waited for [ms]. */
+const AT_ONCE = 1000;
+
+/** Whether it is too early for a task. */
+export const isWaiting = ({ state, opens, below, reason }: BenchTask, now: number): boolean =>
+  state === 'next' && opens !== null && (below !== null || reason !== null) && opens.at > now + AT_ONCE;
+
 /** The state of the film below that is watched for: it lets a task begin, or ends its window. */
 export function waitOf(
   step: PlanStep | undefined,

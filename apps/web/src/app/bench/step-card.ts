@@ -16,14 +16,17 @@ import {
   findingWords,
   HAZARD_DEFERENCE,
   leftToDry,
+  type PlannedWait,
+  plannedWaitTitle,
   prepWords,
   stepClauses,
   stepTitle,
   takesText,
+  tooEarly,
   waitTitle,
   workRules,
 } from '@zaffet/words';
-import { hiddenUnder, prepOf } from '@zaffet/workshop';
+import { type Band, hiddenUnder, isWaiting, prepOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { BenchModel, type Card } from '../runs/bench-model';
@@ -61,8 +64,27 @@ export class StepCard {
     const { task } = this.card();
     if (task === null) return 'watch';
     if (task.state === 'doing') return 'doing';
-    const opens = task.opens;
-    return opens !== null && task.below !== null && opens.at > this.model.now() ? 'wait' : 'ready';
+    return isWaiting(task, this.model.now()) ? 'wait' : 'ready';
+  });
+
+  /** What is waited for, while it is too early. */
+  private readonly wait = computed((): PlannedWait | null => {
+    const { task } = this.card();
+    if (task?.opens == null || this.mode() !== 'wait') return null;
+    const { opens, since, reason } = task;
+    return {
+      reason: reason ?? 'state',
+      length: (opens.at - since) / 1000,
+      left: (opens.at - this.model.now()) / 1000,
+    };
+  });
+  /** What starting now means, by the wait and by the prediction. */
+  protected readonly early = computed(() => {
+    const [{ task }, wait] = [this.card(), this.wait()];
+    if (task === null || wait === null) return null;
+    const findings = task.notes.map((finding) => findingWords(finding, this.units()).title);
+    const first = this.cautions().length > 0 ? ['Read the cautions first.'] : [];
+    return [tooEarly(wait, task.waitsFor), ...findings, ...first].join(' ');
   });
 
   protected readonly count = computed(() => {
@@ -74,8 +96,9 @@ export class StepCard {
   protected readonly title = computed(() => {
     const { task } = this.card();
     if (task === null) return this.dries()?.title ?? waitTitle('first-cracks');
-    if (this.mode() === 'wait' && task.waitsFor !== null) return waitTitle(task.waitsFor);
-    return this.model.title(task);
+    const wait = this.wait();
+    if (wait === null) return this.model.title(task);
+    return task.waitsFor === null ? plannedWaitTitle(wait) : waitTitle(task.waitsFor);
   });
   /** Nothing is left to be done to the part, and no cracks are watched for. */
   protected readonly dries = computed(() => {
@@ -125,25 +148,23 @@ export class StepCard {
   protected readonly warnings = computed(() =>
     this.mode() !== 'ready'
       ? []
-      : (this.task()?.notes ?? []).map((finding) => ({
-          locks: LOCKS.includes(finding.code),
-          ...findingWords(finding, this.units()),
-        })),
+      : (this.task()?.notes ?? []).map((finding) => findingWords(finding, this.units())),
   );
-  protected readonly locked = computed(() => this.warnings().some(({ locks }) => locks));
+  protected readonly locked = computed(() =>
+    (this.task()?.notes ?? []).some(({ code }) => LOCKS.includes(code)),
+  );
 
   /** The ring: of what is waited for, or of a window that will close. */
   protected readonly ring = computed(() => {
     const { task, film } = this.card();
-    if (film === null) return null;
     if (task === null) {
-      const cracks = film.states['first-cracks'] ?? null;
-      return cracks === null ? null : { from: film.laidAt, opens: cracks, closes: null };
+      const cracks = film?.states['first-cracks'] ?? null;
+      return film === null || cracks === null ? null : { from: film.laidAt, opens: cracks, closes: null };
     }
-    if (task.state === 'doing') return null;
-    const { opens, closes, below } = task;
-    if (opens === null || (below === null && closes === null)) return null;
-    return { from: film.laidAt, opens, closes };
+    const { opens, closes, below, since } = task;
+    if (task.state === 'doing' || opens === null) return null;
+    if (below === null && closes === null && this.mode() !== 'wait') return null;
+    return { from: below === null || film === null ? since : film.laidAt, opens, closes };
   });
   /** Resists that nobody sees any more, under what the step is done to. */
   protected readonly hidden = computed(() => {
@@ -162,17 +183,21 @@ export class StepCard {
       return {
         over: this.card().task === null ? 'about in' : 'opens in',
         big: countdown(opens.at - now),
-        under: close || `${this.at(opens.low)} to ${this.at(opens.high)}`,
+        under: close || this.between(opens),
       };
-    if (closes === null) return { over: 'open for', big: countdown(now - opens.at), under: 'nothing closes' };
+    if (closes === null) return { over: 'open for', big: countdown(now - opens.at), under: 'no latest time' };
     return closes.at > now
       ? {
           over: 'closes in',
           big: countdown(closes.at - now),
-          under: `${this.at(closes.low)} to ${this.at(closes.high)}`,
+          under: this.between(closes),
         }
       : { over: 'closed', big: countdown(now - closes.at), under: 'ago' };
   });
+  private between({ at, low, high }: Band): string {
+    const [from, to] = [low, high].map(this.at);
+    return from === to ? this.at(at) : `${from} to ${to}`;
+  }
   private readonly at = (moment: number): string =>
     Math.abs(moment - this.model.now()) < 20 * 3_600_000
       ? this.clock.time(moment)
