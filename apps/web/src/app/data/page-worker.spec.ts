@@ -79,6 +79,13 @@ describe("the page's worker", () => {
     expect(container.register).toHaveBeenCalledTimes(1);
   });
 
+  it('is left alone where the browser blocks it', async () => {
+    container.register.and.resolveTo(undefined);
+    await TestBed.inject(PageWorker).begin();
+    jasmine.clock().tick(60_000);
+    expect(container.register).toHaveBeenCalledTimes(1);
+  });
+
   describe('of a newer build', () => {
     let worker: PageWorker;
     let newer: FakeWorker;

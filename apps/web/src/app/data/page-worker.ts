@@ -49,8 +49,11 @@ export class PageWorker {
 
   private async register(wait: number): Promise<void> {
     const again = (): void => void setTimeout(() => void this.register(Math.min(2 * wait, AGAIN)), wait);
-    const registration = await navigator.serviceWorker.register(SCRIPT).catch(() => null);
-    // Without it the page needs the server to open; an open page goes on.
+    const registration: ServiceWorkerRegistration | null | undefined = await navigator.serviceWorker
+      .register(SCRIPT)
+      .catch(() => null);
+    // Without it the page needs the server to open; an open page goes on. Where workers are blocked there is none.
+    if (registration === undefined) return;
     if (registration === null) return again();
     this.registration = registration;
     const look = (): void => {
