@@ -79,7 +79,7 @@ test('a lid over wet glue: told late, answered, the server killed, overbrushed, 
   await bench.readCautions();
   await bench.press(/^Glue/);
   await bench.later(1);
-  await expect(page.locator('zf-section-tiles')).toContainText(/skins over in/);
+  await expect(page.locator('zf-section-tiles')).toContainText(/paint within/);
   await bench.press(/^Paint/);
   await page.getByRole('button', { name: '6', exact: true }).click();
   await expect(card).toContainText('leave it now');

@@ -299,6 +299,27 @@ describe('a run at the bench', () => {
     expect(after.film!.laidAt).toBe(START + 242 * MINUTE);
   });
 
+  it('has glue take its coat for as long as the schedule has the second brush behind the first', () => {
+    const [finish] = glued.finishes;
+    const steps = finish!.steps.map((step) =>
+      step.id === top!.stepId ? { ...step, start: after(6) } : step,
+    );
+    const plan = { ...glued, finishes: [{ ...finish!, steps }] };
+    const { table: timed } = timetable(plan);
+    const device = deviceOf('tablet', plan);
+    const events = [
+      device(0, 'run-begun', beginning(plan)),
+      device(0, 'done', { ...base!, ...now }),
+      device(240, 'begun', { ...glue!, ...now }),
+      device(240, 'section', { ...glue!, ...now, index: 0, painted: false }),
+    ];
+    const { closes, lag } = current(standing(events, 241, timed))!;
+    const planned = timed.entries.find(({ kind, partId }) => kind === 'sections' && partId === PART)!.lag;
+    expect(planned).toBeGreaterThanOrEqual(6 * 60);
+    expect(lag).toBeCloseTo(planned, 3);
+    expect(closes!.low).toBeGreaterThanOrEqual(START + 240 * MINUTE + 1000 * planned);
+  });
+
   it('waits for the section that was glued first, while any is to be painted', () => {
     const device = tablet();
     const section = (minute: number, index: number, painted: boolean): RunEvent =>

@@ -12,7 +12,7 @@ import { problemOf } from '../timetable';
 import { airExpected, type Beliefs, believed, type Laid, laidOf, learnedToday, topOf } from './beliefs';
 import { carriedOut, type Worked } from './carriedOut';
 import { type Bench, type BenchPart, type BenchTask, type TaskState } from './types';
-import { bandOf, dueState, filmOf, momentOf, type Top, waitOf } from './windows';
+import { bandOf, dueState, filmOf, glueCloses, type Top, waitOf } from './windows';
 
 /**
  * How a run stands.
@@ -133,9 +133,8 @@ function partOf(run: Run, of: Worked, today: Today): BenchPart {
     current = {
       ...one,
       opens: bandOf(at(opens), waitsFor !== null && waitsFor === dueState(step, task) ? top : null),
-      // Glue in hand closes by itself, whatever lies below it.
       closes:
-        waitsFor === 'skinned' ? momentOf(top!, 'skinned') : closes === null ? null : bandOf(at(closes), top),
+        waitsFor === 'skinned' ? glueCloses(top!, task) : closes === null ? null : bandOf(at(closes), top),
       below: waitsFor === null ? null : top!.coat.step.id,
       waitsFor,
       notes: state === 'next' ? notesNow(basis, task, (today.now - start) / 1000) : [],

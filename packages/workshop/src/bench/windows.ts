@@ -84,6 +84,15 @@ export function momentOf({ coat, belief }: Top, state: LiveState): Band | null {
   return { at: at(moment.at), low: at(moment.low), high: at(moment.high) };
 }
 
+/** Until when glue takes its coat: until it skins over, and never sooner than the schedule has the second brush follow. */
+export function glueCloses(top: Top, { lag }: Pick<PartTask, 'lag'>): Band | null {
+  const skins = momentOf(top, 'skinned');
+  if (skins === null) return null;
+  const follows = top.coat.laidAt + 1000 * lag;
+  const { at, low, high } = skins;
+  return { at: Math.max(at, follows), low: Math.max(low, follows), high: Math.max(high, follows) };
+}
+
 export function filmOf(partId: string, top: Top, current: BenchTask | null): BenchFilm {
   const { coat, belief } = top;
   const { laidAt, step } = coat;

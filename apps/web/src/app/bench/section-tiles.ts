@@ -34,11 +34,12 @@ export class SectionTiles {
   readonly task = input.required<BenchTask>();
   private readonly told = computed(() => sectionsTold(this.task(), this.model.told(this.task())));
 
-  /** How long glue stays open, as it is believed [ms]. */
+  /** How long glue takes its coat: each section as long as the one that the window of the task counts from [ms]. */
   private readonly open = computed(() => {
     const film = this.model.cards().find(({ task }) => task?.key === this.task().key)?.film ?? null;
-    const skins = film?.stepId === this.task().stepId ? film.states.skinned : undefined;
-    return skins === undefined ? null : { at: skins.at - film!.laidAt, low: skins.low - film!.laidAt };
+    const { closes, stepId } = this.task();
+    if (film?.stepId !== stepId || closes === null) return null;
+    return { at: closes.at - film.laidAt, low: closes.low - film.laidAt };
   });
 
   protected readonly tiles = computed((): Tile[] => {
@@ -67,8 +68,8 @@ export class SectionTiles {
           left === null
             ? `glued ${countdown(now - gluedAt)} ago`
             : left > 0
-              ? `skins over in ${countdown(left)}`
-              : `skinned over ${countdown(left)} ago`,
+              ? `paint within ${countdown(left)}`
+              : `${countdown(left)} too late`,
       };
     });
   });
