@@ -16,13 +16,11 @@ export interface AlarmMeans {
 
 /** From so long after its moment on it is told how long ago that was [s]. */
 const LATE = 60;
-/** So many are on the screen at once. */
-const SHOWN = 3;
 const BUZZ = [300, 150, 300];
 /** It is kept this often until when alarms were heard [ms]. */
 const NOTED_EVERY = 5000;
 
-/** What an alarm says: what, on which part. */
+/** What an alarm says: what, on which part, how long ago. */
 export interface Rung {
   readonly alarm: Alarm;
   readonly text: string;
@@ -42,11 +40,13 @@ export class BenchAlarms {
   private lock: WakeLockSentinel | null = null;
   private readonly shared = sharedClock();
   readonly means = signal<AlarmMeans>({ notices: noticesOf(), awake: false });
-  private readonly rung = signal<readonly Rung[]>([]);
-  /** What rang and still holds. */
+  private readonly rung = signal<readonly Alarm[]>([]);
+  /** What rang and still holds, the newest first. */
   readonly shown = computed(() => {
     const ids = new Set(this.alarms().map(({ id }) => id));
-    return this.rung().filter(({ alarm }) => ids.has(alarm.id));
+    return this.rung()
+      .filter(({ id }) => ids.has(id))
+      .map((alarm) => this.said(alarm));
   });
   private readonly alarms = computed(() => {
     const bench = this.model.bench();
@@ -111,17 +111,18 @@ export class BenchAlarms {
     // A window that moved rings again only where it moved into the future.
     const fresh = due(alarms, since, now).filter(({ id, at }) => (this.rungAt.get(id) ?? -Infinity) < at);
     if (fresh.length === 0) return;
-    const rung = fresh.map((alarm): Rung => {
-      this.rungAt.set(alarm.id, now);
-      const gone = (now - alarm.at) / 1000;
-      const late = gone > LATE ? `, ${duration(gone)} ago` : '';
-      return { alarm, text: `${alarmText(alarm, this.model.run()!.plan)}${late}` };
-    });
-    this.rung.update((before) => [...rung, ...before].slice(0, SHOWN));
+    for (const { id } of fresh) this.rungAt.set(id, now);
+    this.rung.update((before) => newestOfEach([...fresh.toReversed(), ...before]));
     if (runId !== null) this.tell({ kind: 'rung', runId, ids: fresh.map(({ id }) => id) });
     this.sound.ring();
     navigator.vibrate?.(BUZZ);
-    if (this.means().notices === 'granted') for (const one of rung) void this.notice(one);
+    if (this.means().notices === 'granted') for (const alarm of fresh) void this.notice(this.said(alarm));
+  }
+
+  private said(alarm: Alarm): Rung {
+    const gone = (this.model.now() - alarm.at) / 1000;
+    const late = gone > LATE ? `, ${duration(gone)} ago` : '';
+    return { alarm, text: `${alarmText(alarm, this.model.run()!.plan)}${late}` };
   }
 
   private tell(message: ClockMessage): void {
@@ -152,8 +153,8 @@ export class BenchAlarms {
       : `● ${countdown(closing.at - this.model.now())} left · Zaffet`;
   });
 
-  drop(): void {
-    this.rung.set([]);
+  drop(id: string): void {
+    this.rung.update((before) => before.filter((alarm) => alarm.id !== id));
   }
 
   /** Asks the browser for notices, and keeps the screen awake: to be called by a press. */
@@ -174,6 +175,10 @@ export class BenchAlarms {
     }
   }
 }
+
+/** One alarm a task: a newer one says more than those before it. */
+export const newestOfEach = (alarms: readonly Alarm[]): Alarm[] =>
+  alarms.filter(({ task }, i) => alarms.findIndex((other) => other.task.key === task.key) === i);
 
 /** A clock that goes on while pages sleep; none where the browser lacks it, or no page's worker could show its notices. */
 function sharedClock(): SharedWorker | null {

@@ -1,24 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { Store } from '@ngrx/store';
-import {
-  celsius,
-  duration,
-  FIGURE_WORDS,
-  figures,
-  figureText,
-  overtimeText,
-  perCent,
-  STATE_WORDS,
-  stepTitle,
-} from '@zaffet/words';
+import { celsius, FIGURE_WORDS, figures, figureText, perCent, STATE_WORDS, stepTitle } from '@zaffet/words';
 import { celsiusToKelvin } from '@zaffet/core/units';
 import { forecast } from '@zaffet/core/forecast';
 import { type LiveState } from '@zaffet/core/live';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import { basisOf } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
-import { missingHere } from '../data/secure';
 import { Sound } from '../data/sound';
 import { Ticker } from '../data/ticker';
 import { Units } from '../data/units';
@@ -28,16 +17,14 @@ import { BenchThread } from '../workers/bench-thread';
 import { FacePool } from '../workers/face.pool';
 import { BenchAir } from './bench-air';
 import { BenchAlarms } from './bench-alarms';
+import { BenchNotices } from './bench-notices';
 import { BenchSheets } from './bench-sheets';
 import { BenchModel, type Card } from '../runs/bench-model';
 import { BenchHand } from '../runs/run.actions';
-import { RunBox } from '../runs/run-box';
 import { RunRecord } from '../runs/run-record';
 import { StepCard } from './step-card';
 import { ToldList } from './told-list';
 
-/** So far off a clock is worth telling [ms]. */
-const CLOCK_OFF = 60_000;
 /** States a drying coat is told by: the next of them. */
 const TOLD: readonly LiveState[] = ['touch', 'recoat', 'through'];
 
@@ -60,7 +47,7 @@ interface NextLine {
 /** A run on a tablet or a phone beside the work: one card, what comes next, what dries elsewhere. */
 @Component({
   selector: 'zf-run-page',
-  imports: [PartFace, RouterLink, RunRecord, StepCard, ToldList],
+  imports: [BenchNotices, PartFace, RouterLink, RunRecord, StepCard, ToldList],
   providers: [BenchModel, BenchAlarms, BenchAir, BenchSheets, BenchThread, FacePool, Ticker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run.page.html',
@@ -71,15 +58,12 @@ export class RunPage {
   protected readonly model = inject(BenchModel);
   protected readonly alarms = inject(BenchAlarms);
   protected readonly hygrometer = inject(BenchAir);
-  protected readonly box = inject(RunBox);
   protected readonly sound = inject(Sound);
   protected readonly clock = inject(Clock);
   private readonly units = inject(Units).system;
   readonly run = input.required<string>();
   protected readonly listed = signal(false);
   protected readonly armed = signal(false);
-  protected readonly missing = signal(missingHere());
-  protected readonly missingSeen = signal(false);
 
   constructor() {
     effect((onCleanup) => {
@@ -116,23 +100,8 @@ export class RunPage {
       ? null
       : at === null
         ? 'In this air not all of it dries.'
-        : `As it goes now all is dry ${this.clock.dayTime(at)}.`;
+        : `As it goes now all is dry ${this.moment(at)}.`;
   });
-  protected readonly overtime = computed(() => {
-    const until = this.model.bench()?.overtime;
-    return until == null ? null : overtimeText(this.moment(until));
-  });
-  protected readonly waiting = computed(() => {
-    const { unsent } = this.box.state();
-    if (unsent === 0) return 'what you tell is kept here and sent when it is back.';
-    return `${unsent} ${unsent === 1 ? 'thing waits' : 'things wait'} here and will be sent when it is back.`;
-  });
-  protected readonly clockOff = computed(() => {
-    const { offsetMs } = this.box.state();
-    if (Math.abs(offsetMs) < CLOCK_OFF) return null;
-    return `This device's clock is ${duration(Math.abs(offsetMs) / 1000)} ${offsetMs < 0 ? 'fast' : 'slow'}; times here go by the workshop's.`;
-  });
-
   protected readonly next = computed((): NextLine[] => {
     const [bench, card, now] = [this.model.bench(), this.model.card(), this.model.now()];
     if (bench === null) return [];
@@ -201,22 +170,11 @@ export class RunPage {
     return told.length === 0 ? 'Neither cracks nor chips.' : `${told.join('; ')}.`;
   });
 
-  protected readonly movedText = computed(() => {
-    const moved = this.model.moved();
-    if (moved === null) return null;
-    const verb = moved.what === 'opens' ? 'The window opens' : 'The window closes';
-    return `${verb} at ${this.moment(moved.after)}, not ${this.moment(moved.before)}.`;
-  });
-  protected takeBack(eventId: string): void {
-    this.model.tell({ kind: 'taken-back', eventId });
-    this.model.moved.set(null);
-  }
-
   private partName(partId: string): string {
     return this.model.parts().find(({ id }) => id === partId)?.name ?? '';
   }
   private moment(at: number): string {
-    return Math.abs(at - this.model.now()) < 20 * 3_600_000 ? this.clock.time(at) : this.clock.dayTime(at);
+    return this.clock.near(at, this.model.now());
   }
 
   protected show(partId: string): void {

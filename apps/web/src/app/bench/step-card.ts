@@ -179,6 +179,16 @@ export class StepCard {
     const now = this.model.now();
     const { opens, closes } = ring;
     const close = closes === null ? '' : `closes ${this.at(closes.at)}`;
+    const { task } = this.card();
+    const from = task === null ? opens.at : Math.max(opens.at, task.from);
+    const day = this.clock.day(from, now);
+    // Out of hours the hands come later than the part would let them.
+    if (day !== '' && (opens.at > now || closes === null))
+      return {
+        over: day,
+        big: this.clock.time(from),
+        under: close || (opens.at > now ? `opens ${this.at(opens.at)}` : 'can start now'),
+      };
     if (opens.at > now)
       return {
         over: this.card().task === null ? 'about in' : 'opens in',
@@ -198,10 +208,7 @@ export class StepCard {
     const [from, to] = [low, high].map(this.at);
     return from === to ? this.at(at) : `${from} to ${to}`;
   }
-  private readonly at = (moment: number): string =>
-    Math.abs(moment - this.model.now()) < 20 * 3_600_000
-      ? this.clock.time(moment)
-      : this.clock.dayTime(moment);
+  private readonly at = (moment: number): string => this.clock.near(moment, this.model.now());
 
   protected readonly doing = computed(() => {
     const { task } = this.card();

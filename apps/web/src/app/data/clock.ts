@@ -1,5 +1,5 @@
 import { Injectable } from '@angular/core';
-import { format } from 'date-fns';
+import { differenceInCalendarDays, format } from 'date-fns';
 import { chosenOf } from './chosen';
 
 export const CLOCKS = ['24', '12'] as const;
@@ -30,6 +30,19 @@ export class Clock {
   /** Friday 14:05 */
   longDayTime(at: Date | number): string {
     return format(at, `EEEE ${this.pattern()}`);
+  }
+
+  /** A day as short as it is clear on another: nothing, tomorrow, Fri, Fri 15 May */
+  day(at: Date | number, now: Date | number): string {
+    const days = differenceInCalendarDays(at, now);
+    if (days === 0) return '';
+    if (days === 1) return 'tomorrow';
+    return format(at, days > 1 && days < 7 ? 'EEE' : 'EEE d MMM');
+  }
+
+  /** 14:05, tomorrow 14:05, Fri 14:05, Fri 15 May 14:05 */
+  near(at: Date | number, now: Date | number): string {
+    return `${this.day(at, now)} ${this.time(at)}`.trim();
   }
 
   /** Fri 15 May 14:05 */
