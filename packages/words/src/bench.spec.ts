@@ -1,4 +1,5 @@
 import { type RunBodies, type RunEvent, type RunEventKind } from '@zaffet/contract';
+import { STROKES } from '@zaffet/core/crack';
 import { LIVE_STATES } from '@zaffet/core/live';
 import { medium } from '@zaffet/core/media';
 import { WAIT_REASONS } from '@zaffet/core/schedule';
@@ -66,7 +67,16 @@ describe('words at the bench', () => {
   it('say when to stop with every tool, and to leave a coat alone', () => {
     for (const tool of DISTRESS_TOOLS)
       expect(workRules(newDistress('x', tool, after(0)), null)[0]!.length).toBeGreaterThan(20);
-    expect(workRules(base, medium('latex'))[0]).toMatch(/at most 2 strokes over each place, then leave it/);
+    expect(workRules(base, medium('latex'))[0]).toMatch(/at most 2 strokes over each spot, then leave it/);
+    // Advice on the brush follows how the coat goes on (common practice).
+    const rule = (changes: object, key = 'latex'): string =>
+      workRules({ ...base, ...changes } as typeof base, medium(key))[0]!;
+    expect(rule({ strokes: 'dabbed', passes: 1 })).toMatch(/^Dab it on.*once in each spot/);
+    expect(rule({ strokes: 'swirled' })).toMatch(/swirled strokes/);
+    expect(rule({ cover: { style: 'dry-brushed', share: 0.4 } })).toMatch(/brush nearly dry/);
+    expect(rule({ cover: { style: 'blotchy', share: 0.5 } })).toMatch(/blotches/);
+    for (const key of ['spray', 'clearWax'])
+      for (const strokes of STROKES) expect(rule({ strokes }, key)).not.toMatch(/strokes/);
   });
 
   it('tell each thing that happened in a line', () => {

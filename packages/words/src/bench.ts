@@ -1,5 +1,6 @@
 import {
   type Fate,
+  type FilmPlanStep,
   type PhotoTime,
   type Plan,
   type PlanStep,
@@ -185,13 +186,7 @@ export function workRules(step: PlanStep, medium: Medium | null): string[] {
     case 'seal': {
       if (medium?.kind === 'wax')
         return ['Thin, with a cloth or a round brush, into every corner; take off what stands.'];
-      const strokes =
-        step.passes === 1 ? 'one stroke over each place' : `at most ${step.passes} strokes over each place`;
-      const off =
-        medium !== null && isOf(medium, 'sprayed')
-          ? 'Thin, even passes; keep it moving.'
-          : `Long strokes, ${strokes}, then leave it.`;
-      return [off, ...(step.kind === 'seal' ? ['A last feather-light stroke one way, before it sets.'] : [])];
+      return brushRules(step, medium);
     }
     case 'resist':
       return [
@@ -212,6 +207,26 @@ export function workRules(step: PlanStep, medium: Medium | null): string[] {
     case 'companion':
       return [];
   }
+}
+
+/** How a coat goes on, by its tool, its strokes and how much it covers. */
+function brushRules({ kind, passes, strokes, cover }: FilmPlanStep, medium: Medium | null): string[] {
+  if (medium !== null && isOf(medium, 'sprayed')) return ['Thin, even passes; keep it moving.'];
+  const most = passes === 1 ? 'one stroke over each spot' : `at most ${passes} strokes over each spot`;
+  if (cover.style === 'dry-brushed')
+    return ['Wipe the brush nearly dry first. Drag it lightly over the high spots, and stop early.'];
+  if (cover.style === 'blotchy') return ['In loose blotches, with gaps between them; do not join them up.'];
+  if (strokes === 'dabbed')
+    return [
+      `Dab it on, do not drag: ${passes === 1 ? 'once' : `at most ${passes} times`} in each spot, then leave it.`,
+    ];
+  const how = {
+    'one-way': 'Long strokes one way',
+    crosswise: 'Strokes crosswise',
+    swirled: 'Short, swirled strokes',
+  };
+  const last = kind === 'seal' ? ['A last feather-light stroke one way, before it sets.'] : [];
+  return [`${how[strokes]}, ${most}, then leave it.`, ...last];
 }
 
 /** What `rounds` of a tool may be counted at the bench. */

@@ -26,6 +26,9 @@ export const HAZARD_CODES = [
 ] as const;
 export type HazardCode = (typeof HAZARD_CODES)[number];
 
+/** Hazards of what is kept or used afterwards: they are shown, but no work waits until they are read. */
+export const LATER_HAZARDS: readonly HazardCode[] = ['casein-keeping', 'cups', 'food-and-children'];
+
 /** A hazard with the steps it comes from; `panel` where it comes from the piece itself. */
 export interface Hazard {
   readonly code: HazardCode;

@@ -1,1 +1,1 @@
-export { type Hazard, HAZARD_CODES, type HazardCode, hazards } from './hazard';
+export { type Hazard, HAZARD_CODES, LATER_HAZARDS, type HazardCode, hazards } from './hazard';

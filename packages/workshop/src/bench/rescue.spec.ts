@@ -49,6 +49,19 @@ describe('when it went wrong', () => {
     expect(all.length).toBeGreaterThan(4);
   });
 
+  it('names only causes that the plan can have: no glue in a job with bleach', () => {
+    let next = 0;
+    const bleached = newPlan('softened', 'Rail', 3, '2026-05-12T08:00:00.000Z', () => `b${++next}`);
+    const device = deviceOf('tablet', bleached);
+    const run = foldRun([device(0, 'run-begun', beginning(bleached))])!;
+    const part = partPlan(bleached, bleached.piece.parts[0]!.id);
+    const causes = WRONGS.flatMap((wrong) => causesOf(wrong, run, part).map(({ cause }) => cause));
+    for (const cause of ['glue-dry', 'medium-wet', 'hot-too-long', 'sealer-tacky'])
+      expect(causes).not.toContain(cause as (typeof causes)[number]);
+    expect(causes).toContain('left-too-long');
+    expect(causesOf('burnt', run, part)).toEqual([]);
+  });
+
   it('says what each way out would do: laid once more, glue that had dried cracks', () => {
     const run = done(40);
     const [again] = rescuesFor('no-cracks', partOf(run), top!.stepId, () => `r${++id}`);

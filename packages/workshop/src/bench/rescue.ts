@@ -1,6 +1,8 @@
 import { type FilmPlanStep, isFilmStep, type PlanStep } from '@zaffet/contract';
 import { forecast, type Forecast } from '@zaffet/core/forecast';
+import { type MediumKind, mediumLookup } from '@zaffet/core/media';
 import { type FindingCode } from '@zaffet/core/notes';
+import { type ToolAction, toolOf } from '@zaffet/core/tools';
 import { basisOf } from '../basis';
 import { after, newDistress, newHeat, newRewet, newWipe, when } from '../create';
 import { type PartPlan, withSteps } from '../partPlan';
@@ -94,6 +96,38 @@ const SPEAKS: Readonly<Partial<Record<FindingCode, Cause>>> = {
   'seal-thick': 'too-thick',
 };
 
+/** What a plan must have for a cause to be possible; causes that any plan may have are left out. */
+const NEEDS: Readonly<Partial<Record<Cause, (plan: PartPlan) => boolean>>> = {
+  'glue-dry': (plan) => hasKind(plan, 'wet-glue', 'cured-glue'),
+  'missed-medium': (plan) => hasKind(plan, 'crackle-medium', 'wet-glue', 'cured-glue'),
+  'medium-wet': (plan) => hasKind(plan, 'crackle-medium'),
+  'second-coat': ({ steps }) => steps.filter(({ kind }) => kind === 'coat').length > 1,
+  'sealer-dry': hasSealerBelow,
+  'sealer-tacky': hasSealerBelow,
+  'too-wet-cloth': (plan) =>
+    plan.steps.some(({ kind }) => kind === 'rewet' || kind === 'wipe') || hasTool(plan, 'rub'),
+  'left-too-long': (plan) => hasTool(plan, 'cut', 'soften', 'rub'),
+  'hot-too-long': ({ steps }) => steps.some(({ kind }) => kind === 'heat'),
+  'wax-thick': (plan) => hasKind(plan, 'wax'),
+  'wax-early': (plan) => hasKind(plan, 'wax'),
+  'not-wiped': (plan) => hasKind(plan, 'wax', 'glaze') || hasTool(plan, 'rub'),
+};
+
+function hasKind(
+  { steps, media }: Pick<PartPlan, 'steps' | 'media'>,
+  ...kinds: readonly MediumKind[]
+): boolean {
+  const lookup = mediumLookup(media);
+  return steps.some((step) => isFilmStep(step) && kinds.includes(lookup(step.medium).kind));
+}
+/** A clear film with paint over it. */
+function hasSealerBelow(plan: PartPlan): boolean {
+  const last = plan.steps.findLastIndex(({ kind }) => kind === 'coat');
+  return hasKind({ ...plan, steps: plan.steps.slice(0, Math.max(0, last)) }, 'clear');
+}
+const hasTool = ({ steps }: PartPlan, ...actions: readonly ToolAction[]): boolean =>
+  steps.some((step) => step.kind === 'distress' && actions.includes(toolOf(step.tool).action));
+
 /** A cause, and whether what was done speaks for it. */
 export interface RankedCause {
   readonly cause: Cause;
@@ -123,7 +157,7 @@ export interface Outcome {
   readonly bare: number;
 }
 
-/** Causes of something that went wrong, those that what was done speaks for first. */
+/** Causes of something that went wrong that the plan can have, those that what was done speaks for first. */
 export function causesOf(wrong: Wrong, run: Run, of: PartPlan): RankedCause[] {
   const told = new Set<Cause>();
   for (const { code } of forecast(basisOf(of)).findings) {
@@ -137,7 +171,8 @@ export function causesOf(wrong: Wrong, run: Run, of: PartPlan): RankedCause[] {
     if (done.mix === 'thicker') told.add('thick-mix');
     if (done.mix === 'thinner') told.add('thin-mix');
   }
-  const usual = USUAL[wrong].map((cause): RankedCause => ({ cause, likely: told.has(cause) }));
+  const possible = USUAL[wrong].filter((cause) => told.has(cause) || (NEEDS[cause]?.(of) ?? true));
+  const usual = possible.map((cause): RankedCause => ({ cause, likely: told.has(cause) }));
   return [...usual.filter(({ likely }) => likely), ...usual.filter(({ likely }) => !likely)];
 }
 

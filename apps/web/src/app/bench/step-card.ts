@@ -143,6 +143,7 @@ export class StepCard {
   });
 
   protected readonly cautions = computed(() => this.model.cautions(this.card()));
+  protected readonly laterCautions = computed(() => this.model.laterCautions(this.card()));
   /** Cautions are read before it begins. */
   protected readonly held = computed(() => this.mode() === 'ready' && this.cautions().length > 0);
   protected readonly warnings = computed(() =>

@@ -1,7 +1,7 @@
 import { computed, effect, inject, Injectable, signal, untracked } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Part, type PlanStep, type RunEvent, type Shelf, USUAL_MEASURES } from '@zaffet/contract';
-import { hazards } from '@zaffet/core/hazard';
+import { type Hazard, hazards, LATER_HAZARDS } from '@zaffet/core/hazard';
 import { type LiveState } from '@zaffet/core/live';
 import { type Medium, mediumLookup } from '@zaffet/core/media';
 import { hazardWords, type HazardWords, taskTitle } from '@zaffet/words';
@@ -36,6 +36,8 @@ const WATCHED: readonly LiveState[] = ['matte', 'tacky', 'touch', 'recoat', 'thr
 const ANEW = 60_000;
 /** Cracks are asked for from this share of the time on that they are thought to take. */
 const CRACKS_FROM = 0.3;
+/** Cracks narrower than this are not seen from where one stands [m]; common practice. */
+const SEEN_CRACK = 50e-6;
 
 /** What a card is about: something to do, or a coat to watch. */
 export interface Card {
@@ -241,15 +243,27 @@ export class BenchModel {
     return this.run()?.steps[stepKey(partId, stepId)] ?? null;
   }
 
-  /** Cautions at a task that nobody has read in this run. */
-  cautions({ task, part }: Card): Caution[] {
+  /** Cautions at a task that nobody has read in this run: before it begins somebody has to. */
+  cautions(card: Card): Caution[] {
     const run = this.run();
-    if (task === null || run === null) return [];
-    const ids = [task.stepId, task.topId, ...(task.kind === 'prepare' ? ['panel'] : [])];
+    if (run === null) return [];
     const read = new Set(Object.values(run.steps).flatMap(({ cautions }) => cautions));
-    return hazards(basisOf(this.partPlanOf(part.id)).plan)
-      .filter(({ code, stepIds }) => !read.has(code) && stepIds.some((id) => ids.includes(id)))
+    return this.hazardsAt(card)
+      .filter(({ code }) => !read.has(code) && !LATER_HAZARDS.includes(code))
       .map(({ code }) => ({ code, ...hazardWords(code) }));
+  }
+  /** What to think of afterwards, at the first task that brings it. */
+  laterCautions(card: Card): string[] {
+    return this.hazardsAt(card)
+      .filter(({ code, stepIds }) => LATER_HAZARDS.includes(code) && stepIds[0] === card.task?.stepId)
+      .flatMap(({ code }) => hazardWords(code).cautions);
+  }
+  private hazardsAt({ task, part }: Card): Hazard[] {
+    if (task === null) return [];
+    const ids = [task.stepId, task.topId, ...(task.kind === 'prepare' ? ['panel'] : [])];
+    return hazards(basisOf(this.partPlanOf(part.id)).plan).filter(({ stepIds }) =>
+      stepIds.some((id) => ids.includes(id)),
+    );
   }
 
   /** What to ask of the film a card waits for, or of the coat it watches; null where nothing is to be asked. */
@@ -263,12 +277,8 @@ export class BenchModel {
         .flatMap(({ after }) => after ?? []),
     );
     const at = this.now();
-    const cracks = states['first-cracks'];
-    const laying = task?.state === 'doing' && task.kind !== 'sections';
-    if (cracks !== undefined && !passed.has('first-cracks') && task?.waitsFor == null && !laying) {
-      const share = (at - film.laidAt) / (cracks.at - film.laidAt);
-      if (share >= CRACKS_FROM) return { state: 'first-cracks', partId, stepId };
-    }
+    if (!passed.has('first-cracks') && task?.waitsFor == null && cracksMayCome(film, task, at))
+      return { state: 'first-cracks', partId, stepId };
     if (task === null || task.waitsFor === null) return null;
     if (task.waitsFor === 'skinned') return { state: 'skinned', partId, stepId };
     const until = WATCHED.indexOf(task.waitsFor);
@@ -308,6 +318,23 @@ export class BenchModel {
       this.weighing.update((count) => count - 1);
     }
   }
+}
+
+/**
+ * Whether first cracks are worth a question: they are expected, wide enough to be seen, and it is the time for them. A
+ * coat that is still being applied is asked about only if it cracks before it is done.
+ */
+export function cracksMayCome(
+  { laidAt, states, figures }: BenchFilm,
+  task: BenchTask | null,
+  at: number,
+): boolean {
+  const cracks = states['first-cracks'];
+  if (cracks === undefined || (figures.opening?.at ?? 0) < SEEN_CRACK) return false;
+  const applying = task?.state === 'doing' && task.kind !== 'sections';
+  if (applying && cracks.at > task.from + 1000 * task.hands) return false;
+  const last = Math.max(cracks.high, states.through?.high ?? cracks.high);
+  return at >= laidAt + CRACKS_FROM * (cracks.at - laidAt) && at <= last;
 }
 
 export const isOpen = ({ state }: BenchTask): boolean => state === 'next' || state === 'doing';
