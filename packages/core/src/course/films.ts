@@ -141,6 +141,7 @@ export function layFilm(step: FilmStep, stepIndex: number, at: number, on: Layin
       ? evaporationOf(medium.carrier as 'alcohol', dried.sample, dried.sample.plate).surfaceTemperature
       : null,
     ...dried,
+    first: { laidAt: at, sample: air[airIndexAt(air, at)]! },
     ground,
     closedPlaces,
     closedBelow: closedPlaces.reduce((sum, closed) => sum + closed, 0) / closedPlaces.length,

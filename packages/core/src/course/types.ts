@@ -33,6 +33,8 @@ export interface FilmRun {
   /** When it is laid [s from the plan's start]; of several coats of a seal, the last. */
   readonly laidAt: number;
   readonly sample: DryingAir;
+  /** When the first coat goes on, and the air then: what a film is laid into is met by that one. */
+  readonly first: { readonly laidAt: number; readonly sample: DryingAir };
   /** What it lies on; of several coats of a seal, the first. */
   readonly ground: Ground;
   /** Film-formed share of what lies below when it was laid. */

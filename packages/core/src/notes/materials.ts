@@ -16,8 +16,8 @@ export function materialRules({ plan, films }: Course, add: AddFinding): void {
     const wetUm = step.thickness * 1e6;
     if (wetUm > medium.hardensUpToUm) add('wax-thick', 'warn', id, { most: medium.hardensUpToUm * 1e-6 });
     else if (film.openStates.touch === null) add('never-dry', 'stop', id, { humidity: sample.humidity });
-    if (medium.carrier === 'water' && sample.temperature < COLD)
-      add('cold-air', 'warn', id, { temperature: sample.temperature });
+    const coldest = Math.min(film.first.sample.temperature, sample.temperature);
+    if (medium.carrier === 'water' && coldest < COLD) add('cold-air', 'warn', id, { temperature: coldest });
     if (['alcohol', 'thinner', 'propellant'].includes(medium.carrier)) {
       const dew = dewPoint(sample.temperature, sample.humidity);
       const surface = film.solventSurface;

@@ -23,12 +23,13 @@ export function momentRules(course: Course, add: AddFinding): void {
     if (below === undefined) return;
     const window = windows[i - 1]!;
     // In the cold nothing forms a film well: no moment is a good one.
-    const cold = coat.medium.carrier === 'water' && coat.sample.temperature < COLD;
+    const cold = coat.medium.carrier === 'water' && coat.first.sample.temperature < COLD;
     pair(coat, cracks[i]!, below, window, (code, level, id, values) => {
       if (!(cold && level === 'good')) add(code, level, id, values);
     });
     const wetted = dampAt(course, coat);
-    if (wetted > coat.laidAt + 1) add('damp-below', 'warn', coat.step.id, { wait: wetted - coat.laidAt });
+    if (wetted > coat.first.laidAt + 1)
+      add('damp-below', 'warn', coat.step.id, { wait: wetted - coat.first.laidAt });
     if (below.medium.kind === 'wet-glue') section(plan, coat, below, window, add);
   });
 }
@@ -41,9 +42,13 @@ function pair(
   add: AddFinding,
 ): void {
   const { id } = coat.step;
-  const early = window === null ? Infinity : window.opensAt - coat.laidAt;
-  const late = window?.closesAt == null ? -Infinity : coat.laidAt - window.closesAt;
-  const values = { opensAt: window?.opensAt ?? 0, closesAt: window?.closesAt ?? 0, laidAt: coat.laidAt };
+  const early = window === null ? Infinity : window.opensAt - coat.first.laidAt;
+  const late = window?.closesAt == null ? -Infinity : coat.first.laidAt - window.closesAt;
+  const values = {
+    opensAt: window?.opensAt ?? 0,
+    closesAt: window?.closesAt ?? 0,
+    laidAt: coat.first.laidAt,
+  };
   const paints = coat.medium.kind === 'paint' || coat.medium.kind === 'ground';
   switch (below.medium.kind) {
     case 'wet-glue':
@@ -62,7 +67,7 @@ function pair(
       return;
     case 'clear':
       if (isOf(coat.medium, 'casein')) {
-        const tacky = tackyShare(below, coat.laidAt);
+        const tacky = tackyShare(below, coat.first.laidAt);
         if (early > 0) add('base-not-dry', 'warn', id, values);
         else if (late > 0) add('sealer-dry', 'tip', id, { ...values, tacky });
         else add('sealer-tacky', 'good', id, { ...values, tacky });
@@ -77,7 +82,7 @@ function pair(
     case 'ground':
     case 'glaze': {
       // A thin or dabbed coat may go on while the one below is only mostly dry, and lacquer over soft paint is wanted.
-      const touched = below.openStates.touch !== null && coat.laidAt >= below.openStates.touch;
+      const touched = below.openStates.touch !== null && coat.first.laidAt >= below.openStates.touch;
       const loose = coat.step.cover.style !== 'full' || coat.medium.carrier !== below.medium.carrier;
       if (early > 1 && !(loose && touched))
         add('base-not-dry', coat.medium.slipRate > 0 || (paints && !touched) ? 'warn' : 'tip', id, values);
@@ -98,7 +103,7 @@ function section(
   add: AddFinding,
 ): void {
   const closesAt = window?.closesAt;
-  if (closesAt == null || coat.laidAt > closesAt) return;
+  if (closesAt == null || coat.first.laidAt > closesAt) return;
   const largest = Math.max(0, ((closesAt - below.laidAt - TOOL_CHANGE) * PACE.brush) / SECONDS_PER_MINUTE);
   const area = panelArea(plan.panel);
   if (area > largest) {
