@@ -234,6 +234,14 @@ export function missedText({ partId, stepId, from, closes }: Entry, plan: Plan):
   return `${what} on the ${part} misses its window by ${duration(from - closes!)}`;
 }
 
+/** A pause of more than a week, and what to look at. @param pause - [s] @param from - when it begins @param to - when work goes on */
+export function longPauseText(pause: number, next: Entry, plan: Plan, from: string, to: string): string {
+  const part = plan.piece.parts.find(({ id }) => id === next.partId)?.name.toLowerCase() ?? 'a part';
+  const step = plan.finishes.flatMap(({ steps }) => steps).find(({ id }) => id === next.stepId);
+  const what = step === undefined ? 'the work' : stepTitle(step, plan.media);
+  return `Nothing is done for ${duration(pause)}, from ${from} to ${to}. Then ${what} on the ${part} goes on. To shorten it, check when that step starts, and the air.`;
+}
+
 /** Why there is no timetable, and what to do. */
 export function obstacleText({ reason, needs, longest, stepId, partId }: Obstacle, plan: Plan): string {
   const part = plan.piece.parts.find(({ id }) => id === partId)?.name.toLowerCase() ?? 'a part';

@@ -2,7 +2,7 @@ import { airIndexAt, type DryingAir, evaporationIn } from '../air';
 import { type Distress, type HeatTool, type Step } from '../plan';
 import { toolOf } from '../tools';
 import { celsiusToKelvin, SECONDS_PER_HOUR } from '../units';
-import { type Course, type FilmRun } from './types';
+import { type Course, type FilmRun, type StepTimes } from './types';
 
 /** Hot air where it meets the surface: a hairdryer, a heat gun held off and moving; common practice. */
 export const JETS = {
@@ -72,6 +72,15 @@ export function bleachWetFor({ times, air, media }: Course, step: Distress): num
 /** Water a step leaves on the work [m]. */
 export const leaves = (step: Step): number =>
   step.kind === 'rewet' ? step.amount : step.kind === 'distress' ? toolOf(step.tool).leaves : 0;
+
+const softens = (step: Step): boolean =>
+  leaves(step) > 0 ||
+  step.kind === 'heat' ||
+  (step.kind === 'distress' && toolOf(step.tool).action === 'soften');
+
+/** Whether bleach, water or heat came on a film since it was laid, and before a moment [s from the plan's start]. */
+export const isSoftened = (times: readonly StepTimes[], { laidAt }: FilmRun, before = Infinity): boolean =>
+  times.some(({ step, from }) => softens(step) && from >= laidAt && from < before);
 
 /** Until when what was wetted before a film was laid is still damp [s from the plan's start]; −∞ where nothing was. */
 export function dampAt({ times, air }: Course, film: FilmRun): number {

@@ -1,5 +1,5 @@
 import { airIndexAt, hotSurface } from '../air';
-import { bleachWetFor, type Course, type FilmRun, JETS, waxManner } from '../course';
+import { bleachWetFor, type Course, type FilmRun, isSoftened, JETS, waxManner } from '../course';
 import { isFilm, mayHoldLead, type PanelPlan, type Step } from '../plan';
 import { isClear, isOf, substrate } from '../media';
 import { jellySoaks, type RemovalForecast, saltBed, staysPale } from '../outcome';
@@ -31,7 +31,8 @@ export function workingRules(course: Course, removals: readonly Removed[], add: 
       case 'distress': {
         const removal = removals.find((r) => r.stepId === step.id);
         if (top === undefined || removal === undefined) return;
-        if (removal.effort !== null && removal.effort > HARD)
+        const startsAt = times[i]!.from;
+        if (removal.effort !== null && removal.effort > HARD && !isSoftened(times, top, startsAt))
           add('blade-hard', 'warn', step.id, { effort: removal.effort });
         const { action } = toolOf(step.tool);
         if (action === 'rub' && removal.depth < IN_VAIN)

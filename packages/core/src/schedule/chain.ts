@@ -3,6 +3,7 @@ import {
   begin,
   earliest,
   type FilmRun,
+  isSoftened,
   type RunState,
   waxManner,
   WIPED_BY,
@@ -263,7 +264,10 @@ function closesAt(chain: Chain, task: Task, point: Point): OwnWindow['closes'] {
       return open.through === null || damp > open.through ? on(damp, point.wetTask) : on(open.through);
     }
     case 'distress':
-      return toolOf(step.tool).action === 'cut' && open.touch !== null ? on(stillCuts(film)) : null;
+      // Bleach, water or heat since the film was laid soften it again: its age says nothing then.
+      return toolOf(step.tool).action === 'cut' && open.touch !== null && !isSoftened(point.run.times, film)
+        ? on(stillCuts(film))
+        : null;
     default:
       return null;
   }

@@ -11,6 +11,6 @@ export {
   type PrepMinutes,
 } from './minutes';
 export { retimer, schedule } from './schedule';
-export { isTight, type Sums, sumsOf } from './sums';
+export { isTight, longPauseOf, type Sums, sumsOf } from './sums';
 export { type Sections, sectionsOf } from './tasks';
 export * from './types';

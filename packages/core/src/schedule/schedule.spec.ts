@@ -1,20 +1,34 @@
 import { courseOf } from '../course';
 import { type Companion, type PanelPlan, type Seal, type Step } from '../plan';
 import { broken } from '../testing/checkSchedule';
+import { forecastOf } from '../testing/forecasts';
 import {
   after,
   coat,
   distress,
   FIRST,
+  heat,
   overGlue,
   overMedium,
   planOf,
   resist,
+  rewet,
+  room,
   seal,
   when,
 } from '../testing/plans';
 import { EIGHT_TO_FIVE, jobOf, problemOf } from '../testing/timetables';
-import { retimer, schedule, sectionsOf, sumsOf, type Entry, type Job, type Problem, type Schedule } from '.';
+import {
+  followed,
+  retimer,
+  schedule,
+  sectionsOf,
+  sumsOf,
+  type Entry,
+  type Job,
+  type Problem,
+  type Schedule,
+} from '.';
 
 /*
  * What a painter knows of a working day, as facts of timetables: common practice, with the figures of the trade where
@@ -384,3 +398,56 @@ function breaks(): Problem['work'] {
     { opens: opens + 5 * HOUR, closes },
   ]);
 }
+
+describe('a long pause', () => {
+  const entry = (stepId: string, fromDay: number, days = 0.1): Entry =>
+    ({ stepId, from: fromDay * DAY, until: (fromDay + days) * DAY }) as Entry;
+
+  it('is named where it is longer than a week, the longest of several', () => {
+    const entries = [entry('a', 0), entry('c', 30), entry('b', 9), entry('d', 31)];
+    expect(longPauseOf({ entries })).toEqual({ since: 9.1 * DAY, next: entries[1]! });
+    expect(longPauseOf({ entries: [entry('a', 0), entry('b', 7)] })).toBeNull();
+    // Somebody is at something else meanwhile.
+    expect(longPauseOf({ entries: [entry('a', 0, 8), entry('b', 1), entry('c', 9)] })).toBeNull();
+    expect(longPauseOf({ entries: [] })).toBeNull();
+  });
+});
+
+// A scraper takes what bleach, water or heat has softened, however old the paint is (common practice).
+describe('a scraper after bleach', () => {
+  const windowAfter = (steps: readonly Step[]): number | null =>
+    followed(
+      problemOf([jobOf('rail', planOf([...steps, distress('scrape', 'scrape', after(60))], room(13)))]),
+      {
+        entries: [],
+        order: { learned: {} },
+      },
+      -Infinity,
+    ).tasks[0]!.at(-1)!.closes;
+  const paint = coat('paint', 'latex', 90, FIRST);
+
+  it('has no closing window: the paint below it grew hard before', () => {
+    expect(windowAfter([paint])).not.toBeNull();
+    for (const softener of [
+      distress('b', 'bleach', after(14 * DAY)),
+      rewet('w', after(14 * DAY)),
+      heat('h', 'gun', 30, after(14 * DAY)),
+    ])
+      expect(windowAfter([paint, softener])).toBeNull();
+  });
+
+  it('is not put off for months, nor warned of', () => {
+    const plan = planOf(
+      [
+        paint,
+        distress('b', 'bleach', when('through-dry', 14 * DAY)),
+        distress('scrape', 'scrape', after(60)),
+      ],
+      room(13),
+    );
+    const { entries, ready } = schedule(problemOf([jobOf('rail', plan)]));
+    expect(ready!).toBeLessThan(30 * DAY);
+    expect(entries.map(({ stepId }) => stepId)).toContain('scrape');
+    expect(forecastOf(plan).findings.map(({ code }) => code)).not.toContain('blade-hard');
+  });
+});

@@ -1,3 +1,4 @@
+import { SECONDS_PER_DAY } from '../units';
 import { type Entry, type Schedule } from './types';
 
 /** What a timetable costs. */
@@ -28,4 +29,20 @@ export function sumsOf({ entries }: Pick<Schedule, 'entries'>): Sums {
     turns: entries.filter(({ kind }) => kind === 'turn').length,
     tight: entries.filter(isTight),
   };
+}
+
+/** A pause longer than this is said before all else [s]; common practice. */
+const LONG_PAUSE = 7 * SECONDS_PER_DAY;
+
+/** The longest time without any work, where it is longer than a week: since when, and what comes after it. */
+export function longPauseOf({ entries }: Pick<Schedule, 'entries'>): { since: number; next: Entry } | null {
+  const inOrder = [...entries].sort((a, b) => a.from - b.from);
+  let longest: { since: number; next: Entry } | null = null;
+  let until = inOrder[0]?.from ?? 0;
+  for (const next of inOrder) {
+    const most = longest === null ? LONG_PAUSE : longest.next.from - longest.since;
+    if (next.from - until > most) longest = { since: until, next };
+    until = Math.max(until, next.until);
+  }
+  return longest;
 }

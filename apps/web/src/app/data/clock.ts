@@ -27,9 +27,9 @@ export class Clock {
     return format(at, `EEE ${this.pattern()}`);
   }
 
-  /** Friday 14:05 */
+  /** Friday 15 May 14:05 */
   longDayTime(at: Date | number): string {
-    return format(at, `EEEE ${this.pattern()}`);
+    return format(at, `EEEE d MMM ${this.pattern()}`);
   }
 
   /** A day as short as it is clear on another: nothing, tomorrow, Fri, Fri 15 May */

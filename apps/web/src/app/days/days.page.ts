@@ -4,7 +4,8 @@ import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialog, MatDialogModule } from '@angular/material/dialog';
 import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
-import { duration, missedText, obstacleText, weekText } from '@zaffet/words';
+import { longPauseOf } from '@zaffet/core/schedule';
+import { duration, longPauseText, missedText, obstacleText, weekText } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
@@ -86,6 +87,15 @@ export class DaysPage {
     const shown = this.model.shown();
     return shown === null ? [] : shown.table.missed.map((entry) => missedText(entry, shown.of));
   });
+  /** A pause of more than a week is said before it is found on the board. */
+  protected readonly pause = computed(() => {
+    const shown = this.model.shown();
+    const pause = shown === null ? null : longPauseOf(shown.table);
+    if (shown === null || pause === null) return null;
+    const { since, next } = pause;
+    const [from, to] = [since, next.from].map((at) => this.clock.dateTime(this.model.at(at)));
+    return longPauseText(next.from - since, next, shown.of, from!, to!);
+  });
   protected readonly timing = computed(() => this.model.file()!.timing);
   protected readonly deadline = computed(() => {
     const { deadlineAt } = this.timing();
@@ -100,7 +110,7 @@ export class DaysPage {
     if (ready === null) return 'Something never dries in this air.';
     const told = this.clock.longDayTime(this.model.at(ready));
     if (band === null || band[1] - band[0] < 600) return `Ready ${told}.`;
-    return `Ready ${told}; 8 in 10 between ${this.clock.dayTime(this.model.at(band[0]))} and ${this.clock.dayTime(this.model.at(band[1]))}.`;
+    return `Ready ${told}; 8 in 10 between ${this.clock.dateTime(this.model.at(band[0]))} and ${this.clock.dateTime(this.model.at(band[1]))}.`;
   });
   protected readonly late = computed(() => {
     const [shown, deadline] = [this.model.shown(), this.deadline()];
@@ -127,7 +137,7 @@ export class DaysPage {
     const standing = ways.find(({ way }) => way === 'standing');
     return standing === undefined || standing.gains < COSTS || standing.ready === null
       ? ''
-      : `Turning costs most: with the faces standing it would be ready ${this.clock.dayTime(standing.ready)}.`;
+      : `Turning costs most: with the faces standing it would be ready ${this.clock.dateTime(standing.ready)}.`;
   });
 
   protected shop(): void {
