@@ -1,4 +1,5 @@
-import { type AirSample, type PanelPlan } from '../plan';
+import { type AirSample } from '../air';
+import { type PanelPlan } from '../plan';
 import { forecastOf } from '../testing/forecasts';
 import { after, coat, FIRST, planOf, rewet, room, seal } from '../testing/plans';
 

@@ -20,6 +20,7 @@ import {
 import { EIGHT_TO_FIVE, jobOf, problemOf } from '../testing/timetables';
 import {
   followed,
+  longPauseOf,
   retimer,
   schedule,
   sectionsOf,
