@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -112,6 +112,24 @@ describe('zaffet predict', () => {
       .split('\n')
       .map((line) => JSON.parse(line) as { plan: string });
     expect(lines).toEqual([await predict(DEMO), await predict(other)]);
+  });
+
+  it('names a deadline that cannot be met, and one that is', async () => {
+    const dueIn = async (days: number): Promise<Timetable> => {
+      const plan = JSON.parse(readFileSync(DEMO, 'utf8')) as {
+        startsAt: string;
+        timing: { deadlineAt: string | null };
+      };
+      const due = Date.parse(plan.startsAt) + days * 86_400_000;
+      plan.timing.deadlineAt = new Date(due).toISOString();
+      const path = file(`due-${days}.json`, JSON.stringify(plan));
+      return JSON.parse((await call('schedule', path)).out) as Timetable;
+    };
+    const [missed, met] = [await dueIn(0.1), await dueIn(60)];
+    const late = (Date.parse(missed.readyAt!) - Date.parse(missed.dueAt!)) / 60_000;
+    expect(missed.lateMin).toBeCloseTo(late, 0);
+    expect(missed.missed.join(' ')).toContain(`The deadline ${missed.dueAt!} is missed`);
+    expect([met.lateMin, met.missed]).toEqual([0, []]);
   });
 
   it('says what is done when, as predicted, in JSON, as a table and as a calendar', async () => {

@@ -2,6 +2,7 @@ import { type Plan } from '@zaffet/contract';
 import { type Schedule, sumsOf } from '@zaffet/core/schedule';
 import {
   calendarFile,
+  duration,
   missedText,
   obstacleText,
   partsOf,
@@ -21,6 +22,10 @@ export interface Timetable {
   /** Windows that no order of the work keeps, a sentence each. */
   readonly missed: readonly string[];
   readonly readyAt: string | null;
+  /** What the plan is due by; null where it has no deadline. */
+  readonly dueAt: string | null;
+  /** How much later than that it is ready [min]; 0 in time, null where it has no deadline or is never ready. */
+  readonly lateMin: number | null;
   /** In eight of ten airs that differ from what is expected it is ready between these. */
   readonly readyBetween: readonly [string, string] | null;
   readonly handsMin: number;
@@ -69,6 +74,21 @@ export async function scheduleText(
   }
 }
 
+/** How much later than its deadline a plan is ready [min]. */
+function lateOf({ timing, startsAt }: Plan, { ready }: Schedule): number | null {
+  if (timing.deadlineAt === null || ready === null) return null;
+  const due = (Date.parse(timing.deadlineAt) - Date.parse(startsAt)) / 1000;
+  return minutes(Math.max(0, ready - due));
+}
+
+function late(plan: Plan, table: Schedule): string[] {
+  if (plan.timing.deadlineAt === null) return [];
+  const by = lateOf(plan, table);
+  if (by === 0) return [];
+  const text = by === null ? 'it is never dry in this air' : `it is ready ${duration(by * 60)} later`;
+  return [`The deadline ${plan.timing.deadlineAt} is missed: ${text}.`];
+}
+
 function told(plan: Plan, table: Schedule): Timetable {
   const start = Date.parse(plan.startsAt);
   const instant = (moment: number): string => new Date(start + moment * 1000).toISOString();
@@ -76,8 +96,10 @@ function told(plan: Plan, table: Schedule): Timetable {
   return {
     plan: plan.name,
     obstacle: table.obstacle === null ? null : obstacleText(table.obstacle, plan),
-    missed: table.missed.map((entry) => missedText(entry, plan)),
+    missed: [...table.missed.map((entry) => missedText(entry, plan)), ...late(plan, table)],
     readyAt: table.ready === null ? null : instant(table.ready),
+    dueAt: plan.timing.deadlineAt,
+    lateMin: lateOf(plan, table),
     readyBetween: table.band === null ? null : [instant(table.band[0]), instant(table.band[1])],
     handsMin: minutes(sums.hands),
     cleaningMin: minutes(sums.cleaning),

@@ -3,7 +3,7 @@ import { toSignal } from '@angular/core/rxjs-interop';
 import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { LIMITS, type Part, type Plan, plainText, USUAL_SHOP } from '@zaffet/contract';
-import { duration, METHOD_WORDS } from '@zaffet/words';
+import { duration, METHOD_WORDS, weekText } from '@zaffet/words';
 import {
   beginAt,
   newPart,
@@ -17,6 +17,7 @@ import {
   type School,
   SCHOOL_KEYS,
   SCHOOLS,
+  usualWork,
 } from '@zaffet/workshop';
 import { catchError, of } from 'rxjs';
 import { Clock } from '../data/clock';
@@ -52,6 +53,17 @@ const KINDS: readonly { readonly key: Kind; readonly name: string }[] = [
   ...PIECE_KEYS.map((key) => ({ key, name: PIECES[key].name })),
 ];
 
+/** The clocks of this device, until the workshop has hours with a zone. */
+const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
+/** When a working day ends. */
+const EVENING = 17;
+
+function inAWeek(): Date {
+  const day = new Date(workBegins(now()).getTime() + WEEK);
+  day.setHours(EVENING, 0, 0, 0);
+  return day;
+}
+
 /** Beginning a plan in pictures: what piece, what look and way of working, when, and what it is called. */
 @Component({
   selector: 'zf-new-plan',
@@ -75,7 +87,13 @@ export class NewPlan {
     { value: 'done', name: 'Done by' },
   ];
   protected readonly begins = signal(workBegins(now()));
-  protected readonly due = signal(new Date(workBegins(now()).getTime() + WEEK));
+  protected readonly due = signal(inAWeek());
+  /** Whether work goes by the workshop's hours, or by day and night. */
+  protected readonly hours = signal<'workshop' | 'any'>('workshop');
+  protected readonly hoursOffered = [
+    { value: 'workshop', name: 'Workshop' },
+    { value: 'any', name: 'Any time' },
+  ];
   protected readonly piece = signal<Kind>('panel');
   protected readonly size = signal<PieceSize>(PANEL);
   protected readonly school = signal<School>('dried-medium');
@@ -120,13 +138,18 @@ export class NewPlan {
       .read()
       .pipe(catchError(() => of(USUAL_SHOP))),
   );
+  private readonly work = computed(() =>
+    this.hours() === 'any' ? null : (this.shop()?.work ?? usualWork(HERE)),
+  );
+  protected readonly week = computed(() => weekText(this.work()));
   /** The plan begun when it is told to. */
   private readonly meantPlan = computed((): Plan => {
     const name = plainText(this.called()) || this.pieceName();
     const [kind, size] = [this.piece(), this.size()];
     const piece = { name, parts: (finish: string): readonly Part[] => partsOf(kind, size, finish) };
-    const { work, air } = this.shop() ?? USUAL_SHOP;
-    const plan = newPlan(this.school(), name, this.seed, this.begins().toISOString(), newId, piece, work);
+    const { air } = this.shop() ?? USUAL_SHOP;
+    const begins = this.begins().toISOString();
+    const plan = newPlan(this.school(), name, this.seed, begins, newId, piece, this.work());
     const timing = { ...plan.timing, deadlineAt: this.meant() === 'done' ? this.due().toISOString() : null };
     return { ...plan, air: { ...plan.air, ...air }, timing };
   });
