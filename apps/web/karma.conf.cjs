@@ -34,6 +34,7 @@ module.exports = (config) =>
       { 'reporter:plain': ['type', PlainReporter] },
     ],
     browsers: ['ChromeHeadlessRoot'],
+    client: { jasmine: { timeoutInterval: 60_000 } },
     captureTimeout: 120000,
     browserNoActivityTimeout: 120000,
     customLaunchers: {

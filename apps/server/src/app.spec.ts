@@ -32,7 +32,7 @@ describe('the server', () => {
 
   beforeAll(async () => {
     app = shop.build();
-  }, 60000);
+  });
 
   const create = async (plan: Plan): Promise<StoredPlan> =>
     (await request(app).post(API.plans).send(plan).expect(201)).body as StoredPlan;

@@ -27,7 +27,7 @@ describe('what a shop trusts the server with', () => {
     for (const name of ['index.html', 'favicon.svg', 'main-ABCDEF12.js', 'handbook/guide.md'])
       writeFileSync(join(web, 'browser', name), '<html></html>');
     app = shop.build({ log, webDirectory: web });
-  }, 60000);
+  });
 
   const create = async (name: string): Promise<StoredPlan> =>
     (await request(app).post(API.plans).send(planNamed(name)).expect(201)).body as StoredPlan;
@@ -102,7 +102,7 @@ describe('what a shop trusts the server with', () => {
       served++;
     }
     expect(served).toBeGreaterThan(10);
-  }, 60000);
+  });
 
   it('answers at once whoever asks for the headers of a stream alone, and holds nothing open for it', async () => {
     const plan = filePlan(planNamed('Streamed'));
@@ -115,7 +115,7 @@ describe('what a shop trusts the server with', () => {
       const { headers } = await request(app).head(path).timeout(5000).expect(200);
       expect(headers['content-type']).withContext(path).toBe('text/event-stream');
     }
-  }, 20000);
+  });
 
   it('gives up a sheet that takes too long, in words', async () => {
     const hasty = new SheetMaker(1);
@@ -154,7 +154,7 @@ describe('what a shop trusts the server with', () => {
     expect([before, refused]).toEqual([0, null]);
     expect(seconds).toBeGreaterThan(0);
     await maker.close();
-  }, 60000);
+  });
 
   it('makes sheets in a process of its own: killed, another makes the next', async () => {
     const maker = new SheetMaker();

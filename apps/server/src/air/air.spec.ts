@@ -21,7 +21,7 @@ describe('the air', () => {
     server = createServer(shop.build());
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  }, 60000);
+  });
   afterAll(async () => {
     server.close();
     server.closeAllConnections();

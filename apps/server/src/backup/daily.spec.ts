@@ -46,7 +46,7 @@ describe('backups of each day', () => {
     beforeAll(async () => {
       await prepare(folder.path);
       database = await openEmbedded(folder.path, mustNotFail);
-    }, 60000);
+    });
     afterAll(async () => {
       await database.close();
       folder.remove();

@@ -21,7 +21,7 @@ describe('a backup brought into a new folder', () => {
     await createPlan(database.db, filed(planNamed('Lid')));
     await pipeline(await backupOf(database.db), createWriteStream(file));
     await database.close();
-  }, 60000);
+  });
   afterAll(() => folder.remove());
 
   it('is a data directory that holds what was in it', async () => {
@@ -30,7 +30,7 @@ describe('a backup brought into a new folder', () => {
     const database = await openEmbedded(into, mustNotFail);
     expect((await listPlans(database.db)).map(({ name }) => name)).toEqual(['Lid']);
     await database.close();
-  }, 60000);
+  });
 
   it('is refused with what to do, and leaves nothing behind', async () => {
     const used = `${folder.path}-files/used`;
@@ -45,5 +45,5 @@ describe('a backup brought into a new folder', () => {
     await expectAsync(restoreInto(damaged, `${used}3`)).toBeRejectedWithError(/no backup that Zaffet wrote/);
     expect([existsSync(`${used}2`), existsSync(`${used}3`)]).toEqual([false, false]);
     expect(existsSync(join(used, 'thesis.txt'))).toBeTrue();
-  }, 60000);
+  });
 });

@@ -52,7 +52,7 @@ describe('a backup that is restored', () => {
     const again = await report(restore(empty, zip, 'theirs'));
     expect(Object.values(again.kinds).every(({ fresh, other }) => fresh + other === 0)).toBeTrue();
     expect(Buffer.compare(await backup(empty), zip)).toBe(0);
-  }, 60000);
+  });
 
   it('overwrites nothing unasked, and adds what a run has not heard', async () => {
     const used = await openWorkshop();
@@ -84,7 +84,7 @@ describe('a backup that is restored', () => {
     await report(restore(used, newer, 'theirs'));
     expect(await seedOf()).toBe(plan.seed);
     await used.close();
-  }, 60000);
+  });
 
   it('is read while others are served, and by the same again where that was cut off', async () => {
     const fresh = await openWorkshop();
@@ -109,7 +109,7 @@ describe('a backup that is restored', () => {
     expect([again.kinds.plans.fresh, again.kinds.plans.same, again.kinds.air.fresh]).toEqual([1, 2, 1]);
     expect(Buffer.compare(await backup(fresh), zip)).toBe(0);
     await fresh.close();
-  }, 60000);
+  });
 
   it('is refused where it is damaged, cut short, foreign or hostile, and nothing is changed', async () => {
     const before = await backup(empty);
@@ -185,7 +185,7 @@ describe('a backup that is restored', () => {
     const full = await restore({ ...empty, app: narrow }, await withPhoto(hashOf(other), other)).expect(507);
     expect((full.body as Fault).code).toBe('photo.full');
     expect(Buffer.compare(await backup(empty), before)).toBe(0);
-  }, 60000);
+  });
 
   it('under an open browser: what that knows is another save, whatever its number', async () => {
     const [lid] = (await listPlans(shop.database.db)).filter(({ name }) => name === 'Lid');
@@ -212,7 +212,7 @@ describe('a backup that is restored', () => {
     expect(((await request(fresh.app).get(API.plan(id))).body as StoredPlan).plan.seed).toBe(502);
     await save(shop.app, before.saveId, plan.seed, 200);
     await fresh.close();
-  }, 60000);
+  });
 
   it('leaves out a run that does not begin with its plan, and a screen’s picture makes it refused', async () => {
     const fresh = await openWorkshop();
@@ -226,7 +226,7 @@ describe('a backup that is restored', () => {
     entries.set(`photos/${hashOf(photo)}.screen.jpg`, Buffer.from('no picture'));
     await restore(fresh, await zipOf(entries)).expect(400);
     await fresh.close();
-  }, 60000);
+  });
 
   it('of version 1, with all air in one file and its head first, is brought in', async () => {
     const fresh = await openWorkshop();
@@ -247,7 +247,7 @@ describe('a backup that is restored', () => {
     await report(restore(fresh, old));
     expect(Buffer.compare(await backup(fresh), zip)).toBe(0);
     await fresh.close();
-  }, 60000);
+  });
 
   it('leaves out a plan that this Zaffet does not understand, and says so', async () => {
     const fresh = await openWorkshop();
@@ -258,5 +258,5 @@ describe('a backup that is restored', () => {
     expect(done.unreadable).toEqual([name]);
     expect(done.kinds.plans.fresh).toBe(2);
     await fresh.close();
-  }, 60000);
+  });
 });

@@ -31,7 +31,7 @@ describe('calibrations', () => {
 
   beforeAll(async () => {
     app = shop.build();
-  }, 60000);
+  });
 
   const kept = async (): Promise<KeptCalibration[]> =>
     (await request(app).get(API.calibrations).expect(200)).body as KeptCalibration[];

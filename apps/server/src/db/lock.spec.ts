@@ -83,7 +83,7 @@ describe('the lock of a data directory', () => {
     await Promise.all(takers.map(kill));
     // No heartbeat is waited for: the kernel has proved that the holder is dead.
     (await take({ beatEvery: 3_600_000 }))();
-  }, 60_000);
+  });
 
   it('holds between two containers, where both Zaffets have the same process number', async () => {
     if (!hasNamespaces) pending('no process namespaces here');
@@ -95,7 +95,7 @@ describe('the lock of a data directory', () => {
     await expectAsync(take()).toBeRejectedWithError(DirectoryInUse, /process 1 on/);
     await kill(first!);
     await kill(second!);
-  }, 60_000);
+  });
 
   it('holds against another machine for as long as its heartbeat changes', async () => {
     const release = await take(machine('shed'));

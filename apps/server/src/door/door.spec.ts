@@ -27,7 +27,7 @@ describe('the door to the shop’s network', () => {
       address: `https://${HOST}`,
       trust: { address: `http://${HOST}/`, fingerprint: 'AA:BB' },
     };
-  }, 60000);
+  });
 
   /** A Zaffet of its own: tries are counted anew. */
   const opened = (some: Partial<Network> = {}, news = new OwnNews(), webDirectory = shop.folder): Express =>
@@ -147,13 +147,13 @@ describe('the door to the shop’s network', () => {
     const late = await signIn(app, { name: 'Thief', phrase: PHRASE }).expect(429);
     expect((late.body as Fault).code).toBe('session.too-many-tries');
     expect(Number(late.headers['retry-after'])).toBeGreaterThan(60);
-  }, 60000);
+  });
 
   it('does not count those who came in', async () => {
     const app = opened();
     for (let i = 0; i < 12; i++)
       expect((await signIn(app, { name: 'Tablet', phrase: PHRASE })).status).toBe(200);
-  }, 60000);
+  });
 
   it('tells every field of what is no signing in', async () => {
     const app = opened();

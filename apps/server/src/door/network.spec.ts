@@ -34,7 +34,7 @@ describe('Zaffet on the shop’s network', () => {
   beforeAll(async () => {
     writeFileSync(phrase, `${PHRASE}\n`);
     await prepare(folder.path);
-  }, 60000);
+  });
   afterAll(folder.remove);
 
   /** Asks by https, trusting the shop's authority alone. */
@@ -99,7 +99,7 @@ describe('Zaffet on the shop’s network', () => {
       name: 'Tablet',
     });
     await end();
-  }, 60000);
+  });
 
   it('ends at once though somebody is connected who says nothing', async () => {
     await begin();
@@ -109,7 +109,7 @@ describe('Zaffet on the shop’s network', () => {
     running.child.kill('SIGTERM');
     expect(await running.ended).toBe(0);
     silent.destroy();
-  }, 60000);
+  });
 
   it('takes a certificate that is given, and does without where it is told to', async () => {
     // A pair to give: that of the shop's own authority.
@@ -126,5 +126,5 @@ describe('Zaffet on the shop’s network', () => {
     expect(running.said()).toContain('whoever listens there reads along');
     expect((await fetch(`http://127.0.0.1:${port}${API.plans}`)).status).toBe(401);
     await end();
-  }, 60000);
+  });
 });

@@ -30,7 +30,7 @@ describe('the log', () => {
 
   beforeAll(async () => {
     app = shop.build();
-  }, 60000);
+  });
 
   async function tell(run: string, name: string, told: Told): Promise<Plan> {
     const made = newPlan(told.school, name, 7, `${told.day}T08:00:00.000Z`, id);

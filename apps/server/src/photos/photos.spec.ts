@@ -42,7 +42,7 @@ describe('photographs', () => {
 
   beforeAll(async () => {
     app = shop.build({ photosMost: MOST });
-  }, 60000);
+  });
 
   const put = (hash: string, bytes: Buffer, type = 'image/png', screen = false): request.Test =>
     request(app)

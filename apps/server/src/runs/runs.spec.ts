@@ -28,7 +28,7 @@ describe('runs', () => {
 
   beforeAll(async () => {
     app = shop.build();
-  }, 60000);
+  });
 
   /** A device of its own, whose events count from 1. */
   function device(): (kind: RunEvent['kind'], body?: object) => RunEvent {
@@ -206,5 +206,5 @@ describe('runs', () => {
       ),
       { seed: SEED, numRuns: CUTS },
     );
-  }, 60000);
+  });
 });

@@ -102,7 +102,7 @@ describe('starting wrong', () => {
       expect(line).toMatch(sentence);
       expect(line).not.toContain('secret');
       expect(existsSync(folder.path)).toBeFalse();
-    }, 20000);
+    });
 
   it('says who listens there already, and where this machine has no such address', async () => {
     const scratch = scratchFolder();
@@ -166,7 +166,7 @@ describe('starting wrong', () => {
       /^The database server of DATABASE_URL cannot be used \(.*timeout.*\)\. See that it runs/,
     );
     silent.close();
-  }, 30000);
+  });
 });
 
 describe('a data directory', () => {
@@ -209,7 +209,7 @@ describe('a data directory', () => {
       const after = (readdirSync(dirname(folder.path), { recursive: true }) as string[]).sort();
       // A folder that could hold a database is locked before it is opened.
       expect(after.filter((name) => basename(name) !== LOCK_FILE)).toEqual(before);
-    }, 20000);
+    });
 
   it('that was made beforehand becomes a database, for its owner alone', async () => {
     mkdirSync(folder.path);
@@ -235,7 +235,7 @@ describe('a data directory', () => {
     expect(existsSync(join(folder.path, '.first-start'))).toBeFalse();
     again.child.kill('SIGKILL');
     await again.ended;
-  }, 60000);
+  });
 
   it('that cannot be flushed any more ends Zaffet before it acknowledges anything', async () => {
     await prepare(folder.path);
@@ -262,7 +262,7 @@ describe('a data directory', () => {
     expect(['Kept 1', 'Lost 2']).toContain(`${list[0]!.name} ${list[0]!.revision}`);
     again.child.kill('SIGKILL');
     await again.ended;
-  }, 60000);
+  });
 
   it('whose disk is full under the log ends Zaffet with a sentence instead of freezing it', async () => {
     await prepare(folder.path);
@@ -275,7 +275,7 @@ describe('a data directory', () => {
     expect(await send(address + API.plans, 'POST', planNamed('Lost')).catch(() => null)).toBeNull();
     expect(await ended).toBe(1);
     expect(said()).toMatch(/The disk under .* is full \(ENOSPC\)\. .* Make room/);
-  }, 60000);
+  });
 
   it('whose disk is full elsewhere answers so, keeps what it has, and goes on', async () => {
     await prepare(folder.path);
@@ -293,7 +293,7 @@ describe('a data directory', () => {
     expect((await fetch(address + API.plans)).status).toBe(200);
     child.kill('SIGKILL');
     await ended;
-  }, 60000);
+  });
 });
 
 describe('the watchdog', () => {
@@ -312,19 +312,19 @@ describe('the watchdog', () => {
     const { ended, said } = await run('setTimeout(() => { for (;;); }, 300);');
     expect(ended).toBe('SIGKILL');
     expect(said).toContain('It hangs.');
-  }, 30000);
+  });
 
   it('lets one be that gets no CPU time: a starved machine is no hang', async () => {
     // A second without a beat, and without work.
     const starved = 'Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 1000);';
     expect(await run(`setTimeout(() => { ${starved} }, 300);`)).toEqual({ ended: 0, said: '' });
-  }, 30000);
+  });
 
   it('lets one be that works, and keeps none from ending', async () => {
     const work =
       'const until = Date.now() + 900; const t = setInterval(() => { if (Date.now() > until) clearInterval(t); }, 5);';
     expect(await run(work)).toEqual({ ended: 0, said: '' });
-  }, 30000);
+  });
 });
 
 describe('docs/settings.md', () => {
