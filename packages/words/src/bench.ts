@@ -16,7 +16,7 @@ import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import { duration, figures, perCent, type UnitSystem, um } from './format';
 import { hazardWords } from './hazards';
 import { stepTitle } from './names';
-import { figureText } from './sentences';
+import { figureRange, figureText } from './sentences';
 
 /*
  * What is said at the bench: short enough to be read at arm's length, by signs of hand and eye. The signs are common
@@ -99,8 +99,8 @@ export function cracksExpected(
 ): string | null {
   if (spacing === undefined || opening === undefined) return null;
   const band = ({ at, low, high }: Moment, key: LiveFigure): string => {
-    const [middle, from, to] = [at, low, high].map((value) => figureText(key, value, units));
-    return `${middle!.number} ${middle!.unit} ${key === 'spacing' ? 'apart' : 'open'} (${from!.number} to ${to!.number} ${to!.unit})`;
+    const { number, unit } = figureText(key, at, units);
+    return `${number} ${unit} ${key === 'spacing' ? 'apart' : 'open'} (${figureRange(key, low, high, units)})`;
   };
   return `It cracks about ${band(spacing, 'spacing')}, ${band(opening, 'opening')}; 8 in 10 lie between.`;
 }

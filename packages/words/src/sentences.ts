@@ -25,6 +25,21 @@ export function figureText(key: FigureKey | 'layer', value: number, units: UnitS
   }
 }
 
+/** A range of a figure: one unit at its end, or one at each number where they differ. */
+export function figureRange(
+  key: FigureKey | 'layer',
+  low: number,
+  high: number,
+  units: UnitSystem = 'metric',
+): string {
+  const [from, to] = [low, high].map((value) => figureText(key, value, units));
+  const end = `${to!.number} ${to!.unit}`.trim();
+  if (from!.number === to!.number && from!.unit === to!.unit) return end;
+  return from!.unit === to!.unit
+    ? `${from!.number} to ${end}`
+    : `${`${from!.number} ${from!.unit}`.trim()} to ${end}`;
+}
+
 const signed = (by: number, text: string): string => `${by < 0 ? '−' : '+'}${text}`;
 
 function knobText(knob: Knob, layerName: (stepId: string) => string, units: UnitSystem): string {

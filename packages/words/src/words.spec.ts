@@ -25,7 +25,7 @@ import { layerWord, mediumName, START_STATE_NAMES, startWords, STROKE_NAMES, TAS
 import { findingWords } from './findings';
 import { HAZARD_DEFERENCE, hazardWords } from './hazards';
 import { prepWords } from './prep';
-import { figureText, moverText } from './sentences';
+import { figureRange, figureText, moverText } from './sentences';
 import { samplePart } from '../../workshop/src/testing/plan';
 
 describe('numbers as a painter says them', () => {
@@ -40,6 +40,15 @@ describe('numbers as a painter says them', () => {
       '-3',
     ]);
     expect([mm(0.00592), um(42.6e-6), perCent(0.154)]).toEqual(['5.9 mm', '43 µm', '15 %']);
+  });
+
+  it('gives a range one unit, or both where they differ', () => {
+    expect([
+      figureRange('spacing', 0.0042, 0.0111),
+      figureRange('firstCracks', 7, 192),
+      figureRange('chips', 0.31, 0.31),
+      figureRange('spacing', 0.00996, 0.01004),
+    ]).toEqual(['4.2 to 11 mm', '7 s to 3.2 min', '31 %', '10 mm']);
   });
 
   it('shows the same in imperial units', () => {

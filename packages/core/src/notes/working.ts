@@ -137,8 +137,9 @@ function sealRules(
     if (!barrier) add('dark-wax-bare', 'warn', step.id);
     if (step.cover.share > DARK_WAX_SHARE) add('dark-wax-much', 'tip', step.id, { share: step.cover.share });
   }
-  if (medium.kind === 'wax' && film.buffAfter !== null) {
-    const ready = (film.openStates.touch ?? Infinity) - film.laidAt;
+  // A wax that never dries has a note of its own.
+  if (medium.kind === 'wax' && film.buffAfter !== null && film.openStates.touch !== null) {
+    const ready = film.openStates.touch - film.laidAt;
     // Wax with pigment is wiped back while it is soft: a way of working, not a mistake.
     if (waxManner(film) === 'wiped') {
       if (isClear(medium)) add('buff-early', 'warn', step.id, { ready });

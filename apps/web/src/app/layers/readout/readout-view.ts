@@ -11,6 +11,7 @@ import {
   AREA_NAMES,
   FIGURE_WORDS,
   figures,
+  figureRange,
   figureText,
   HAZARD_DEFERENCE,
   hazardWords,
@@ -227,22 +228,14 @@ export class ReadoutView {
     const value = figure.value === null ? null : figureText(figure.key, figure.value, this.units());
     const { low, high } = figure;
     const band =
-      low === null || high === null || low === high
-        ? ''
-        : `${figureText(figure.key, low, this.units()).number} to ${figureText(figure.key, high, this.units()).number}`;
-    const sameUnit =
-      low === null || high === null || figureText(figure.key, low, this.units()).unit === value?.unit;
-    const bandText =
-      sameUnit || low === null || high === null
-        ? band
-        : `${figureText(figure.key, low, this.units()).number} ${figureText(figure.key, low, this.units()).unit} to ${figureText(figure.key, high, this.units()).number} ${figureText(figure.key, high, this.units()).unit}`;
+      low === null || high === null || low === high ? '' : figureRange(figure.key, low, high, this.units());
     return {
       figure,
       name: words.name,
       meaning: words.meaning,
       number: value?.number ?? 'none',
       unit: value?.unit ?? '',
-      band: bandText,
+      band,
       zones: this.zonesText(figure),
       movers: figure.movers
         .slice(0, 2)
