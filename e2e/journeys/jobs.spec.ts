@@ -147,6 +147,8 @@ for (const { name, piece, way, decides, says, shows } of JOBS) {
     await press.on('button', 'New plan');
     await press.on('radio', piece);
     await press.on('radio', way);
+    // No decision of the painter's: what comes of it must not depend on the hour of the day.
+    await page.getByRole('radio', { name: 'Any time' }).click();
     await press.on('button', /^Begin$/);
     await page.waitForURL(/\/plan\/.+\/layers/);
     await page.getByRole('radio', { name: 'In order' }).click();

@@ -8,10 +8,12 @@ export class PlansPage {
     await this.page.goto('/plans');
   }
 
+  /** Works by day and night: what comes of a journey must not depend on the hour at which it is made. */
   async begin(school: string): Promise<void> {
     await this.page.getByRole('button', { name: 'New plan', exact: true }).click();
     const sheet = this.page.getByRole('dialog', { name: 'What are you going to paint?' });
     await sheet.getByRole('radio', { name: school }).check();
+    await sheet.getByRole('radio', { name: 'Any time' }).click();
     await sheet.getByRole('button', { name: 'Begin', exact: true }).click();
     await this.page.waitForURL(/\/plan\/.+\/layers/);
   }
