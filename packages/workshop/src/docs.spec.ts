@@ -1,4 +1,4 @@
-import { LIMITS } from '@zaffet/contract';
+import { LIMITS, PLAN_VERSION } from '@zaffet/contract';
 import { MEDIUM_KEYS, SUBSTRATE_KEYS } from '@zaffet/core/media';
 import {
   COAT_AGES,
@@ -49,6 +49,14 @@ describe('documents that repeat a table of the code', () => {
       });
     }
   }
+
+  it('tell what each version of the plan file changed, to the last: plan-file.md', () => {
+    const text = doc('plan-file.md');
+    for (let version = 1; version < PLAN_VERSION; version++)
+      expect(text).toContain(`\n${version} → ${version + 1}: `);
+    const row = text.split('\n').find((line) => line.startsWith('| `version`'))!;
+    expect(row).toContain(`\`${PLAN_VERSION}\``);
+  });
 
   it('name files that are there', () => {
     const there = (path: string): boolean =>

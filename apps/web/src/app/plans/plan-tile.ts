@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, resource }
 import { rxResource } from '@angular/core/rxjs-interop';
 import { API, isFilmStep, type PlanSummary } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
-import { figureValues } from '@zaffet/core/readout';
-import { figureText, perCent, stepTitle } from '@zaffet/words';
+import { type FigureKey, figureValues } from '@zaffet/core/readout';
+import { FIGURE_WORDS, figureText, stepTitle } from '@zaffet/words';
 import { basisOf, partPlan } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
@@ -112,22 +112,16 @@ export class PlanTile {
       )
       .join(', ');
   });
+  /** The same figures that the plan's Layers show, as far as anything of them is seen. */
   protected readonly figures = computed(() => {
     const forecast = this.forecast();
-    if (forecast === null) return '';
-    const values = figureValues(forecast);
-    const off = forecast.whole.chippedShare + forecast.whole.wornShare;
-    if (values.spacing === null || values.opening === null)
-      return off > 0.02 ? `no cracks, ${perCent(Math.min(1, off))} comes off` : 'no cracks';
-    const spacing = figureText('spacing', values.spacing);
-    const opening = figureText('opening', values.opening);
-    return `cracks ${spacing.number} ${spacing.unit} apart, ${opening.number} ${opening.unit} wide`;
+    return forecast === null ? '' : tileFigures(figureValues(forecast));
   });
   private readonly stands = resource({
     params: () => this.saved()?.plan,
     loader: ({ params }) => this.timetables.standing(params, now().getTime()),
   });
-  /** What is under way by the clock, or still to begin; nothing of what is past. */
+  /** What the plan has now, or when it begins; nothing of what is past. A run may be elsewhere. */
   protected readonly standing = computed(() => {
     const saved = this.saved();
     const standing = this.stands.hasValue() ? this.stands.value() : undefined;
@@ -135,8 +129,25 @@ export class PlanTile {
     if (standing.kind === 'ahead') return `begins ${this.clock.dateTime(standing.begins)}`;
     const { next, ends } = standing;
     return next === null
-      ? `under way, done ${this.clock.dateTime(ends)}`
-      : `under way, next ${stepTitle(next.step, saved.plan.media)} ${this.clock.dateTime(next.at)}`;
+      ? `planned: done ${this.clock.dateTime(ends)}`
+      : `planned: next ${stepTitle(next.step, saved.plan.media)} ${this.clock.dateTime(next.at)}`;
   });
   protected readonly changed = computed(() => this.clock.dateTime(new Date(this.listed().savedAt)));
+}
+
+/** Under this crackle strength hardly any crack is seen, and under this share no loss. */
+const SEEN_STRENGTH = 0.12;
+const SEEN_LOSS = 0.02;
+
+/** Figures of a plan in a line, named as everywhere. */
+export function tileFigures(values: Readonly<Record<FigureKey, number | null>>): string {
+  const named = (key: FigureKey): string => {
+    const { number, unit } = figureText(key, values[key] ?? 0);
+    return `${FIGURE_WORDS[key].name.toLowerCase()} ${number} ${unit}`;
+  };
+  const cracks = values.spacing !== null && (values.strength ?? 0) >= SEEN_STRENGTH;
+  return [
+    ...(cracks ? [named('spacing'), named('opening')] : ['no cracks to be seen']),
+    ...(['chips', 'worn'] as const).filter((key) => (values[key] ?? 0) > SEEN_LOSS).map(named),
+  ].join(', ');
 }
