@@ -39,6 +39,7 @@ test('a painter lays a stack over wet glue, drags it right, and finds it again',
   // Damper air: the window moves.
   const humidity = page.getByRole('slider', { name: 'Relative humidity' });
   await humidity.focus();
+  await expect(humidity).toHaveAttribute('aria-valuetext', '50 per cent');
   for (let i = 0; i < 20; i++) await humidity.press('ArrowRight');
   expect(await topCoatWindow.textContent()).not.toBe(windowBefore);
 

@@ -1,8 +1,10 @@
 import { type Plan, type Shelf, type ShelfItem, USUAL_MEASURES, ZaffetError } from '@zaffet/contract';
 import { deltaE2000, mixParts } from '@zaffet/core/colour';
+import { usualWork } from './calendar';
 import { newPlan } from './newPlan';
 import { lastBody, type Mixing, mixing, type MixPot } from './mixing';
 import { type School } from './schools';
+import { timetable } from './timetable';
 import { parseShelf, parseShelfItem } from '@zaffet/contract/schemas';
 
 const EMPTY: Shelf = { items: [], measures: USUAL_MEASURES };
@@ -38,6 +40,31 @@ describe('mixing', () => {
     expect(potOf(both, 'Kelp').volume).toBeCloseTo(2 * potOf(one, 'Kelp').volume, 12);
     expect(potOf(both, 'Kelp').parts).toEqual(['Panel', 'Front']);
     expect(both.pots.length).toBe(one.pots.length);
+  });
+
+  it('has a seal of several coats used when the timetable has each of them', () => {
+    const plan = planOf('softened');
+    const [finish] = plan.finishes;
+    const steps = finish!.steps.map((step) => (step.kind === 'seal' ? { ...step, coats: 5 } : step));
+    const sealed = { ...plan, work: usualWork('+00:00'), finishes: [{ ...finish!, steps }] };
+    const timed = timetable(sealed);
+    const coats = timed.table.entries.filter(({ kind }) => kind === 'coat').map(({ from }) => from);
+    expect(coats.length).toBe(5);
+    const seal = steps.find(({ kind }) => kind === 'seal')!;
+    const uses = mixing(sealed, EMPTY, timed).pots.flatMap((pot) =>
+      pot.uses.filter(({ stepId }) => stepId === seal.id),
+    );
+    expect(uses.map(({ at }) => at).sort((a, b) => a - b)).toEqual(coats);
+    // No more and no less of it than in one go.
+    const volume = (of: Plan): number =>
+      mixing(of, EMPTY)
+        .pots.flatMap((pot) => pot.uses.filter(({ stepId }) => stepId === seal.id))
+        .reduce((sum, use) => sum + use.volume, 0);
+    const once = {
+      ...sealed,
+      finishes: [{ ...finish!, steps: steps.map((s) => (s === seal ? { ...seal, coats: 1 } : s)) }],
+    };
+    expect(volume(sealed)).toBeCloseTo(5 * volume(once as Plan), 9);
   });
 
   it('takes a pot of each colour of a coat, by its share', () => {

@@ -121,21 +121,24 @@ export function mixing(plan: Plan, shelf: Shelf, { table, circumstances } = time
       const laid = part.steps.find(({ id: own }) => own === item.stepId)!;
       const index = model.steps.findIndex((s) => s.id === item.stepId);
       if (!isFilm(model.steps[index]!) || !isFilmStep(laid)) continue;
+      const coats = coatsAt(table, id, item.stepId, times[index]!.from);
       for (const { step, share } of colours(laid)) {
         const recipe = recipeOf(step);
         if (!made.has(recipe)) made.set(recipe, step);
-        uses.push({
-          stepId: item.stepId,
-          partId: id,
-          recipe,
-          medium: media(step.medium),
-          dilution: step.dilution,
-          at: times[index]!.from,
-          volume: share * item.volume,
-          water: share * item.water,
-          powder: item.powder === null ? null : share * item.powder,
-          texture: share * item.texture,
-        });
+        const each = share / coats.length;
+        for (const at of coats)
+          uses.push({
+            stepId: item.stepId,
+            partId: id,
+            recipe,
+            medium: media(step.medium),
+            dilution: step.dilution,
+            at,
+            volume: each * item.volume,
+            water: each * item.water,
+            powder: item.powder === null ? null : each * item.powder,
+            texture: each * item.texture,
+          });
       }
     }
     for (const step of part.steps)
@@ -164,6 +167,19 @@ export function mixing(plan: Plan, shelf: Shelf, { table, circumstances } = time
   };
 }
 
+/** When the coats of a step go on, by the timetable: of all but seals there is one. */
+function coatsAt(
+  { entries }: Pick<Schedule, 'entries'>,
+  partId: string,
+  stepId: string,
+  from: number,
+): number[] {
+  const coats = entries.filter(
+    (entry) => entry.kind === 'coat' && entry.partId === partId && entry.stepId === stepId,
+  );
+  return coats.length === 0 ? [from] : coats.map((entry) => entry.from);
+}
+
 /** The pots a step of a part takes its paint out of, and how much of each [m³]. */
 export const potsFor = (
   { pots: mixed }: Mixing,
@@ -176,12 +192,16 @@ export const potsFor = (
     return uses.length === 0 ? [] : [{ pot, volume: amount }];
   });
 
-/** When a pot is mixed, by the use that comes out of it first. */
+/** When a pot is mixed: the last time before its first use at which the timetable has one made for that use. */
 const mixedBy =
   ({ mixes }: Pick<Schedule, 'mixes'>) =>
-  ({ partId, stepId, recipe }: PotUse): number | null =>
-    mixes.find((mix) => mix.partId === partId && mix.stepId === stepId && mix.recipe.startsWith(recipe))
-      ?.at ?? null;
+  ({ partId, stepId, recipe, at }: PotUse): number | null => {
+    const moments = mixes
+      .filter((mix) => mix.partId === partId && mix.stepId === stepId && mix.recipe.startsWith(recipe))
+      .map((mix) => mix.at)
+      .filter((moment) => moment <= at);
+    return moments.length === 0 ? null : Math.max(...moments);
+  };
 
 const measuresOf = ({ measures }: Shelf): { dish: number; spoon: number; teaspoon: number } => ({
   dish: measures.dishMl * ML,

@@ -61,6 +61,8 @@ export class ClockView {
   private readonly latest = this.store.selectSignal(planFeature.selectForecast);
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1190, height: 246 });
   private readonly units = inject(Units).system;
+  /** What a slider of shares is read as. */
+  protected readonly spokenShare = (share: number): string => `${Math.round(share * 100)} per cent`;
   protected readonly celsiusText = (temperatureC: number): string =>
     celsius(celsiusToKelvin(temperatureC), this.units());
   protected readonly limits = LIMITS;
