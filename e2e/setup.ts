@@ -12,6 +12,7 @@ const CHROMIUM = [
 export function zaffetConfig(changes: PlaywrightTestConfig): PlaywrightTestConfig {
   return {
     reporter: 'list',
+    // One journey keeps two processors busy with its pages and the server: two at a time take longer than one by one.
     workers: 1,
     timeout: 120_000,
     expect: { timeout: 15_000 },

@@ -5,8 +5,8 @@ import { launch, scratchFolder } from '../../apps/server/src/testing';
 const BLOCKED = /^Service Worker registration blocked/;
 
 /**
- * A test that fails on any error or warning the page writes to its console. Tests that run beside each other do not
- * share a server: each process has a Zaffet with a new database and the demo data.
+ * A test that fails on any error or warning the page writes to its console. Each process of tests has a Zaffet of its
+ * own, with a new database and the demo data.
  */
 export const test = base.extend<{ quiet: string[] }, { address: string }>({
   address: [
