@@ -51,7 +51,7 @@ test('the keyboard alone makes a plan, thickens it, moves the top coat and undoe
   for (let i = 0; i < 4; i++) await page.keyboard.press('PageUp');
   expect(await layers.figure('strength')).toBeLessThan(strength);
   await page.keyboard.press('Control+z');
-  // It is timed anew first: by working hours moments come from the timetable.
+  // Zaffet works out the schedule again first: with working hours the moments come from it.
   await expect.poll(() => layers.figure('strength')).toBe(strength);
   await layers.saved();
 });

@@ -83,9 +83,10 @@ function lateOf({ timing, startsAt }: Plan, { ready }: Schedule): number | null 
 
 function late(plan: Plan, table: Schedule): string[] {
   if (plan.timing.deadlineAt === null) return [];
-  const by = lateOf(plan, table);
-  if (by === 0) return [];
-  const text = by === null ? 'it is never dry in this air' : `it is ready ${duration(by * 60)} later`;
+  const lateMin = lateOf(plan, table);
+  if (lateMin === 0) return [];
+  const text =
+    lateMin === null ? 'it never dries in this air' : `it is ready ${duration(lateMin * 60)} later`;
   return [`The deadline ${plan.timing.deadlineAt} is missed: ${text}.`];
 }
 

@@ -56,8 +56,8 @@ describe('mixing', () => {
     );
     expect(uses.map(({ at }) => at).sort((a, b) => a - b)).toEqual(coats);
     // No more and no less of it than in one go.
-    const volume = (of: Plan): number =>
-      mixing(of, EMPTY)
+    const volume = (whole: Plan): number =>
+      mixing(whole, EMPTY)
         .pots.flatMap((pot) => pot.uses.filter(({ stepId }) => stepId === seal.id))
         .reduce((sum, use) => sum + use.volume, 0);
     const once = {

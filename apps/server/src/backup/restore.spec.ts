@@ -58,8 +58,8 @@ describe('a backup that is restored', () => {
     const used = await openWorkshop();
     await report(restore(used, zip));
     const [lid] = (await listPlans(used.database.db)).filter(({ name }) => name === 'Lid');
-    const own = filePlan({ ...plan, seed: 99 });
-    await request(used.app).put(API.plan(lid!.id)).send({ saveId: lid!.saveId, plan: own }).expect(200);
+    const changed = filePlan({ ...plan, seed: 99 });
+    await request(used.app).put(API.plan(lid!.id)).send({ saveId: lid!.saveId, plan: changed }).expect(200);
     await request(used.app).put(API.measures).send({ dishMl: 300, spoonMl: 15, teaspoonMl: 5 });
     await addNotes(shop, 'run-a', 10, 'third');
     const newer = await backup(shop);
@@ -252,7 +252,7 @@ describe('a backup that is restored', () => {
   it('leaves out a plan that this Zaffet does not understand, and says so', async () => {
     const fresh = await openWorkshop();
     const entries = unzipped(zip);
-    const name = [...entries.keys()].find((one) => one.startsWith('plans/'))!;
+    const name = [...entries.keys()].find((entry) => entry.startsWith('plans/'))!;
     entries.set(name, Buffer.from(entries.get(name)!.toString().replace('"seed"', '"sead"')));
     const done = await report(restore(fresh, await zipOf(entries)));
     expect(done.unreadable).toEqual([name]);

@@ -1,6 +1,6 @@
 import { type Request } from 'express';
 
-/** After the answer, this much of a stranger's body is still read [bytes], for this long [ms]: then the answer arrives. */
+/** A device that is not signed in may send this much more after its answer [bytes], for this long [ms]. */
 const MOST_BYTES = 65_536;
 const WITHIN_MS = 10_000;
 

@@ -93,7 +93,7 @@ export function unzipped(zip: Buffer): Map<string, Buffer> {
   let at = zip.readUInt32LE(end + 16);
   for (let n = zip.readUInt16LE(end + 10); n > 0; n--) {
     const [method, packed] = [zip.readUInt16LE(at + 10), zip.readUInt32LE(at + 20)];
-    const [name, extra, comment] = [28, 30, 32].map((off) => zip.readUInt16LE(at + off)) as [
+    const [name, extra, comment] = [28, 30, 32].map((offset) => zip.readUInt16LE(at + offset)) as [
       number,
       number,
       number,

@@ -96,7 +96,9 @@ describe('a run at the bench', () => {
     const { table: timed } = timetable(plan);
     const device = deviceOf('tablet', plan);
     const events = [device(0, 'run-begun', beginning(plan))];
-    const of = (stepId: string): { partId: string; stepId: string; coat: number; minutesAgo: number } => ({
+    const eventAt = (
+      stepId: string,
+    ): { partId: string; stepId: string; coat: number; minutesAgo: number } => ({
       partId: PART,
       stepId,
       coat: 0,
@@ -104,7 +106,7 @@ describe('a run at the bench', () => {
     });
     const next = (minute: number): BenchTask => current(standing(events, minute, timed))!;
     expect(isWaiting(next(0), START)).toBeFalse();
-    events.push(device(0, 'begun', of(first!.id)), device(10, 'done', of(first!.id)));
+    events.push(device(0, 'begun', eventAt(first!.id)), device(10, 'done', eventAt(first!.id)));
     let minute = 10;
     for (const { id, start } of more) {
       const wait = (start as { waitMin: number }).waitMin;
@@ -114,7 +116,7 @@ describe('a run at the bench', () => {
       expect(isWaiting(task, START + (minute + wait) * MINUTE)).toBeFalse();
       expect((task.opens!.at - task.since) / MINUTE).toBeCloseTo(wait, 3);
       minute += wait;
-      events.push(device(minute, 'begun', of(id)), device(minute + 2, 'done', of(id)));
+      events.push(device(minute, 'begun', eventAt(id)), device(minute + 2, 'done', eventAt(id)));
       minute += 2;
     }
     // Pressed through, the whole would have taken a quarter of an hour.

@@ -45,12 +45,12 @@ describe('notices at the bench', () => {
     box.update((state) => ({ ...state, away: true }));
     await notices.whenStable();
     expect(lines()).toEqual(['third']);
-    const one = host().getBoundingClientRect().height;
+    const height = host().getBoundingClientRect().height;
     await press('3 more');
     expect(lines().slice(0, 3)).toEqual(['third', 'second', 'first']);
     expect(lines()[3]).toContain('cannot be reached');
     await press('Show one');
-    expect(host().getBoundingClientRect().height).toBe(one);
+    expect(host().getBoundingClientRect().height).toBe(height);
   });
 
   it('have what is not safe before all else', async () => {
