@@ -105,7 +105,7 @@ export function fuzzFiles(seed: number, files: number): Findings {
 
 /** How many of all that ask are not signed in; and ask for what takes long. */
 const STRANGERS = 0.05;
-/** The server reads this much of a stranger's body [bytes]. */
+/** Most that the server reads from a device that is not signed in [bytes]. */
 const STRANGERS_BYTES = 65_536;
 const LONG = 0.008;
 const IDS = [
