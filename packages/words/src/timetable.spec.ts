@@ -5,6 +5,7 @@ import Papa from 'papaparse';
 import { manyParts } from '../../workshop/src/testing/manyParts';
 import {
   calendarFile,
+  delayText,
   obstacleText,
   partsOf,
   sittingDetail,
@@ -34,6 +35,16 @@ describe('a day in words', () => {
         expect(told.join(' ')).not.toMatch(/undefined|NaN|Infinity|null/);
       }
     }
+  });
+
+  it('says why a step comes later than the minutes its plan sets', () => {
+    const entry = { opens: 600, from: 600 + 22 * 3600, delay: 'hours', coat: 0, kind: 'coat' } as const;
+    const after = { start: { rule: 'after', waitMin: 10 } } as const;
+    expect(delayText(entry, after)).toBe('22 h later than planned: nobody works earlier');
+    expect(delayText({ ...entry, from: 900 }, after)).toBe('');
+    expect(delayText(entry, { start: { rule: 'state', state: 'recoat', waitMin: 0 } })).toBe('');
+    expect(delayText({ ...entry, delay: null }, after)).toBe('');
+    expect(delayText({ ...entry, coat: 1 }, after)).toBe('');
   });
 
   it('tells a week in a line', () => {

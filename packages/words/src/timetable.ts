@@ -1,7 +1,7 @@
-import { isFilmStep, type Plan, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
+import { isFilmStep, type Plan, type PlanStep, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
 import { type PrepStep } from '@zaffet/core/plan';
-import { type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
+import { type DelayCause, type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
 import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
 import { format } from 'date-fns';
 import { duration } from './format';
@@ -120,12 +120,36 @@ function potName({ recipe, work }: Titled, plan: Plan): string {
   return step === undefined ? 'a pot' : stepTitle(step, plan.media);
 }
 
+const DELAY_WORDS: Readonly<Record<DelayCause, string>> = {
+  hours: 'nobody works earlier',
+  hands: 'everybody is busy before',
+  piece: 'the piece lies otherwise or is wet before',
+  pot: 'its pot cannot be mixed earlier',
+  order: 'something else comes first',
+};
+/** Delays that nobody needs a reason for [s]. */
+const SHORT_DELAY = 1800;
+
+/** How much later a step comes than the minutes its plan sets, and why; empty where it comes about then. */
+export function delayText(
+  { from, opens, delay, coat, kind }: Pick<Entry, 'from' | 'opens' | 'delay' | 'coat' | 'kind'>,
+  step: Pick<PlanStep, 'start'>,
+): string {
+  const late = from - opens;
+  const isStart = coat === 0 && kind !== 'buff' && step.start.rule === 'after';
+  return !isStart || delay === null || late < SHORT_DELAY
+    ? ''
+    : `${duration(late)} later than planned: ${DELAY_WORDS[delay]}`;
+}
+
 /** How it is done, as far as the clock is concerned: sections, turning, cleaning. */
 export function sittingDetail(sitting: Sitting, plan: Plan): string {
   const { work, turning, cleaning, kind } = sitting;
   const [first] = work;
   if (first === undefined || kind === 'mix') return '';
   const parts: string[] = [];
+  const late = sitting.step === null ? '' : delayText(first, sitting.step);
+  if (late !== '') parts.push(late);
   if (kind === 'sections') {
     const { sections, lag } = work.reduce((most, entry) => (entry.sections > most.sections ? entry : most));
     parts.push(

@@ -1,5 +1,6 @@
 import { type Facing } from '../piece';
 import { type Doing, type Window } from './chain';
+import { type DelayCause } from './types';
 
 /** Hands at something. */
 export interface Booking {
@@ -12,7 +13,7 @@ export interface Booking {
   readonly wash: number;
   readonly brushIn: string | null;
   readonly brushOut: string | null;
-  /** The brush of the task before is cleaned after it. */
+  /** The brush used before is washed after it. */
   readonly carries: boolean;
   readonly body: string;
   readonly up: Facing;
@@ -21,6 +22,8 @@ export interface Booking {
   readonly lies: number;
   readonly how: Doing;
   readonly window: Window;
+  /** What put it off longest after its own part allowed it; null where nothing did. */
+  readonly delay: DelayCause | null;
   /** The recipe of a pot that is mixed; null for all else. */
   readonly recipe: string | null;
   /** The piece is turned first. */

@@ -6,7 +6,7 @@ import { type Booking, NEAR } from './booking';
 import { Bodies } from './bodies';
 import { Hands } from './hands';
 import { type Task } from './tasks';
-import { type PotNeed, type Problem } from './types';
+import { type DelayCause, type PotNeed, type Problem } from './types';
 
 /*
  * The shop floor while a timetable is made: who is at what, which face of each body lies up, which pots stand there.
@@ -35,6 +35,12 @@ export interface Wish {
   readonly after: (at: number, how: Doing) => Point;
 }
 
+/** The next moment to try, and why the one before does not do. */
+interface Later {
+  readonly at: number;
+  readonly cause: DelayCause;
+}
+
 /** Windows shorter than this are met to the second, others to the minute [s]. */
 const TO_THE_SECOND = 360;
 /** Windows shorter than this do not leave time to clean a brush first [s]. */
@@ -47,14 +53,9 @@ const MIX_STEP = 300;
 const minuteUp = (moment: number): number =>
   Math.ceil(moment / SECONDS_PER_MINUTE - 1e-9) * SECONDS_PER_MINUTE;
 
-/** Whether the brush of the task before may lie until this is done: what must follow wet paint at once. */
-const carriesBrush = (before: Booking, { job, index, task, window }: Wish): boolean =>
-  before.job === job &&
-  before.task === index - 1 &&
-  before.recipe === null &&
-  task.brushIn === null &&
-  window.closes !== null &&
-  window.closes - window.opens < WET_WINDOW;
+/** Whether this task cannot wait until the brush used before is washed: its window closes soon. */
+const isUrgent = ({ window }: Wish): boolean =>
+  window.closes !== null && window.closes - window.opens < WET_WINDOW;
 
 function bookingOf(
   { job, index, task, body, up, window }: Wish,
@@ -63,6 +64,7 @@ function bookingOf(
   by: { readonly hand: number; readonly carried: number },
   { laid, shift }: Point,
   turned: boolean,
+  delay: DelayCause | null = null,
 ): Booking {
   const film = laid.films.at(-1);
   const lays = task.brushIn !== null && film !== undefined;
@@ -82,6 +84,7 @@ function bookingOf(
     lies: lays ? (film.openStates.recoat ?? Infinity) + shift : how.until,
     how,
     window,
+    delay,
     recipe: null,
     turned,
   };
@@ -115,14 +118,21 @@ export class Floor {
     const closes = wish.late ? null : wish.window.closes;
     const earliest = Math.max(opens, wish.notBefore);
     const tight = closes !== null && closes - opens < TO_THE_SECOND;
+    let longest: { delay: number; cause: DelayCause | null } = {
+      delay: Math.max(0, earliest - opens),
+      cause: earliest > opens ? 'order' : null,
+    };
     let at = tight ? earliest : minuteUp(earliest);
     if (closes !== null && at > closes && earliest <= closes) at = earliest;
     for (let n = 0; n < MOST_MOMENTS; n++) {
       if (at === Infinity) return { missedBy: Infinity };
       if (closes !== null && at > closes + 1e-6) return { missedBy: at - closes };
-      const tried = this.try(wish, at);
-      if (typeof tried === 'number') at = tight ? tried : minuteUp(tried);
-      else return tried;
+      const tried = this.try(wish, at, longest.cause);
+      if (!('cause' in tried)) return tried;
+      const next = tight ? tried.at : minuteUp(tried.at);
+      const delay = next - at;
+      if (delay > longest.delay) longest = { delay, cause: tried.cause };
+      at = next;
     }
     return { missedBy: Infinity };
   }
@@ -160,30 +170,38 @@ export class Floor {
   }
 
   /** A booking at a moment, or the next moment to try. */
-  private try(wish: Wish, at: number): { made: readonly Booking[]; after: Point } | number {
+  private try(
+    wish: Wish,
+    at: number,
+    delay: DelayCause | null,
+  ): { made: readonly Booking[]; after: Point } | Later {
     const { task, body, up } = wish;
     const how = wish.doing(at);
     const turned = this.bodies.upBefore(body, at) !== up;
     const pre = turned ? this.turn : 0;
-    if (at - pre < this.problem.from - NEAR) return this.problem.from + pre;
-    const carries = (before: Booking): boolean => carriesBrush(before, wish);
+    if (at - pre < this.problem.from - NEAR) return { at: this.problem.from + pre, cause: 'order' };
+    const waits = this.problem.minutes.brushWaits * SECONDS_PER_MINUTE;
+    const carries = (before: Booking): boolean =>
+      isUrgent(wish) && before.recipe === null && how.until - before.until <= waits;
     const inTime = this.inTime(task, at - pre, at, how.until + task.wash);
-    if (inTime > at) return inTime;
+    if (inTime > at) return { at: inTime, cause: 'hours' };
     const free = this.bodies.free(body, up, at, pre);
-    if (free > at) return free;
+    if (free > at) return { at: free, cause: 'piece' };
     const fits = this.hands.free(task, at - pre, how.until, carries);
-    if ('next' in fits) return Math.max(at + 1, fits.next + pre);
+    if ('next' in fits) return { at: Math.max(at + 1, fits.next + pre), cause: 'hands' };
+    const cleaned = this.inTime(task, at - pre, at, how.until + task.wash + fits.carried);
+    if (cleaned > at) return { at: cleaned, cause: 'hours' };
     const blocked = this.bodies.blockedLater(body, up, at, how.until);
-    if (blocked > at) return blocked;
+    if (blocked > at) return { at: blocked, cause: 'piece' };
     const after = wish.after(at, how);
-    const booking = bookingOf(wish, at, how, fits, after, turned);
+    const booking = bookingOf(wish, at, how, fits, after, turned, delay);
     const later = this.bodies.later(booking);
-    if (later > at) return later;
+    if (later > at) return { at: later, cause: 'piece' };
     this.put(booking);
     const mixed = this.mixFor(task.pots, booking);
     if (mixed === null) {
       this.remove([booking]);
-      return at + MIX_STEP;
+      return { at: at + MIX_STEP, cause: 'pot' };
     }
     return { made: [...mixed, booking], after };
   }
@@ -275,6 +293,7 @@ export class Floor {
           lies: until,
           how: { until, sections: 1, lag: 0, glued: null },
           window: { opens: from, reason: null, closes: null, opener: -1 },
+          delay: null,
           recipe: need.recipe,
           turned: false,
         };

@@ -27,6 +27,7 @@ import {
   sumsOf,
   type Entry,
   type Job,
+  MINUTES,
   type Problem,
   type Schedule,
 } from '.';
@@ -144,6 +145,40 @@ describe('a timetable', () => {
     const wait = entryOf(table, 'a', 'milk').from - entryOf(table, 'a', 'size').from;
     expect(wait).toBeGreaterThanOrEqual(20 * MINUTE);
     expect(wait).toBeLessThanOrEqual(34 * MINUTE);
+  });
+
+  it('washes a brush after a window that would close meanwhile, and not before it', () => {
+    const tacky = planOf([
+      coat('base', 'latex', 90, FIRST),
+      seal('size', 'polyW', 60, when('recoat')),
+      coat('milk', 'milk', 90, after(10 * MINUTE)),
+    ]);
+    const table = kept(problemOf([jobOf('a', tacky)], { minutes: { ...MINUTES, washWater: 40 } }));
+    expect(table.missed).toEqual([]);
+    const [size, milk] = [entryOf(table, 'a', 'size'), entryOf(table, 'a', 'milk')];
+    expect(milk.from - size.from).toBeLessThan(15 * MINUTE);
+    const washed = table.entries.filter(({ kind, from }) => kind === 'clean' && from >= milk.until);
+    expect(washed.reduce((sum, { from, until }) => sum + until - from, 0)).toBe(80 * MINUTE);
+  });
+
+  it('says what puts a task off: the hours, busy hands, a piece that lies otherwise', () => {
+    const paint = planOf([coat('x', 'latex', 90, FIRST)]);
+    const late = kept(
+      problemOf([
+        jobOf('a', planOf([coat('x', 'latex', 90, FIRST), coat('y', 'latex', 90, after(10 * HOUR))])),
+      ]),
+    );
+    expect(entryOf(late, 'a', 'x').delay).toBeNull();
+    expect(entryOf(late, 'a', 'y').delay).toBe('hours');
+    const busy = kept(problemOf([jobOf('a', paint), jobOf('b', paint)]));
+    expect(['a', 'b'].map((id) => entryOf(busy, id, 'x').delay).filter(Boolean)).toEqual(['hands']);
+    const faces = (['top', 'left'] as const).map((up) => jobOf(up, paint, { body: 'chest', up }));
+    const turned = kept(problemOf(faces, { people: 2 }));
+    expect(faces.map(({ id }) => entryOf(turned, id, 'x').delay)).toContain('piece');
+    const pinned = kept(
+      problemOf([jobOf('a', paint)], { pins: [{ partId: 'a', stepId: 'x', coat: 0, at: HOUR }] }),
+    );
+    expect(entryOf(pinned, 'a', 'x').delay).toBe('order');
   });
 
   it('turns a piece by hand, and not while its paint runs', () => {

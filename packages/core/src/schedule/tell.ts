@@ -104,6 +104,7 @@ const PLAIN = {
   sections: 1,
   lag: 0,
   closes: null,
+  delay: null,
   recipe: null,
 } as const;
 
@@ -140,6 +141,7 @@ function entriesOf(
       lag: how.lag,
       opens: window.opens,
       closes: window.closes,
+      delay: booking.delay,
     },
     ...(wash > 0 ? [{ ...base, kind: 'clean' as const, from: until, until: until + wash, float: 0 }] : []),
   ];

@@ -88,6 +88,13 @@ export const WAIT_REASONS = ['state', 'minutes', 'rest', 'moment', 'supply'] as 
  */
 export type WaitReason = (typeof WAIT_REASONS)[number];
 
+export const DELAY_CAUSES = ['hours', 'hands', 'piece', 'pot', 'order'] as const;
+/**
+ * What puts a task off although its own part allows it: nobody works then, everybody is busy, the piece lies otherwise or
+ * is wet, its pot cannot be mixed earlier, something else is to come first (a pinned time, another part).
+ */
+export type DelayCause = (typeof DELAY_CAUSES)[number];
+
 /** Something hands are at. */
 export interface Entry {
   readonly kind: EntryKind;
@@ -108,6 +115,8 @@ export interface Entry {
   readonly lag: number;
   /** Earliest its own part allows. */
   readonly opens: number;
+  /** Why it comes later than its own part allows; null where nothing puts it off. */
+  readonly delay: DelayCause | null;
   /** Latest start; null where waiting does no harm. */
   readonly closes: number | null;
   /** How much later it may begin before something else, or the whole, is late; Infinity where nothing waits for it. */

@@ -191,7 +191,7 @@ function brushes({ jobs, minutes, people }: Problem, { entries }: Schedule): str
       if (recipe === null) return;
       const next = own[i + 1];
       if (next?.kind === 'clean' && Math.abs(next.from - entry.until) <= NEAR) return;
-      // What must be done while the paint is wet may come first, with no other brush.
+      // What must be done before its window closes may come first.
       const soon = own.slice(i + 1).find(({ kind }) => kind === 'clean');
       const between = own.slice(i + 1, soon === undefined ? undefined : own.indexOf(soon)).filter(isWork);
       const waits = minutes.brushWaits * MINUTE;
@@ -199,8 +199,7 @@ function brushes({ jobs, minutes, people }: Problem, { entries }: Schedule): str
         soon !== undefined &&
         soon.from - entry.until <= waits &&
         between.length === 1 &&
-        between[0]!.partId === entry.partId &&
-        firstRecipe(job, between[0]!) === null
+        between[0]!.closes !== null
       )
         return;
       const film = own.slice(i + 1).find(isWork);

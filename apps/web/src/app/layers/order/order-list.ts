@@ -6,7 +6,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatTooltipModule } from '@angular/material/tooltip';
 import { isFilmStep, LIMITS } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
-import { findingWords, startWords, stepTitle } from '@zaffet/words';
+import { delayText, findingWords, startWords, stepTitle } from '@zaffet/words';
 import { basisOf } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { Clock } from '../../data/clock';
@@ -41,6 +41,7 @@ export class OrderList {
   private readonly units = inject(Units).system;
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
+  private readonly timed = this.store.selectSignal(planFeature.selectTimed);
   protected readonly selectedId = this.store.selectSignal(planFeature.selectSelectedStepId);
 
   protected readonly rows = computed(() => {
@@ -48,9 +49,12 @@ export class OrderList {
     if (plan === null) return [];
     const result = this.forecast() ?? forecast(basisOf(plan));
     const start = Date.parse(plan.startsAt);
+    const entries = this.timed()?.table.entries.filter(({ partId }) => partId === plan.part.id) ?? [];
     return plan.finish.steps.map((step, i) => {
       const times = result.times.find((known) => known.step.id === step.id);
       const finding = result.findings.find(({ stepId }) => stepId === step.id);
+      const entry = entries.find(({ stepId, kind }) => stepId === step.id && kind !== 'mix');
+      const late = entry === undefined ? '' : delayText(entry, step);
       const at = times === undefined ? '' : this.clock.dayTime(start + times.from * 1000);
       return {
         id: step.id,
@@ -60,7 +64,7 @@ export class OrderList {
         off: step.off,
         /** The last one that is done stays. */
         only: !step.off && plan.steps.length === 1,
-        when: step.off ? 'left out' : i === 0 ? at : `${at}, ${startWords(step.start)}`,
+        when: step.off ? 'left out' : i === 0 ? at : [at, startWords(step.start), late].filter(Boolean).join(', '),
         note: finding === undefined ? '' : findingWords(finding, this.units()).title,
         level: finding?.level ?? 'tip',
       };
