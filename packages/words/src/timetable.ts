@@ -1,4 +1,11 @@
-import { isFilmStep, type Plan, type PlanStep, type Weekday, WEEKDAYS, type WorkFile } from '@zaffet/contract';
+import {
+  isFilmStep,
+  type Plan,
+  type PlanStep,
+  type Weekday,
+  WEEKDAYS,
+  type WorkFile,
+} from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
 import { type PrepStep } from '@zaffet/core/plan';
 import { type DelayCause, type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';

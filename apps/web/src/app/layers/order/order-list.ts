@@ -64,7 +64,11 @@ export class OrderList {
         off: step.off,
         /** The last one that is done stays. */
         only: !step.off && plan.steps.length === 1,
-        when: step.off ? 'left out' : i === 0 ? at : [at, startWords(step.start), late].filter(Boolean).join(', '),
+        when: step.off
+          ? 'left out'
+          : i === 0
+            ? at
+            : [at, startWords(step.start), late].filter(Boolean).join(', '),
         note: finding === undefined ? '' : findingWords(finding, this.units()).title,
         level: finding?.level ?? 'tip',
       };
