@@ -12,7 +12,7 @@ export const test = base.extend<{ quiet: string[] }, { address: string }>({
   address: [
     async ({}, use) => {
       const folder = scratchFolder();
-      const server = launch({ ZAFFET_DATA: folder.path, ZAFFET_DEMO: 'on' });
+      const server = launch({ ZAFFET_DATA: folder.path, ZAFFET_DEMO: 'on', TZ: 'Europe/Lisbon' });
       await use(await server.url);
       server.child.kill('SIGTERM');
       await server.ended;

@@ -19,7 +19,7 @@ import { readFileSync } from 'node:fs';
 import request from 'supertest';
 import { fileURLToPath } from 'node:url';
 import { plans } from './db/schema';
-import { loadDemo } from './demo';
+import { intoZone, loadDemo } from './demo';
 import { planNamed } from './testing';
 import { specShop } from './testing/specShop';
 
@@ -220,6 +220,18 @@ describe('the server', () => {
     expect(await loadDemo(shop.db, DEMO)).toBe(0);
     const names = ((await request(app).get(API.plans)).body as PlanSummary[]).map((plan) => plan.name);
     expect(names).toContain("Keeper's sea chest");
+  });
+
+  it('puts the demo into the time zone of its machine: its clocks read the same there', () => {
+    const written = { startsAt: '2026-05-12T11:00:00.000Z', work: { zone: 'Europe/Lisbon' }, name: '2026' };
+    expect(intoZone(written, 'Asia/Tokyo')).toEqual({
+      startsAt: '2026-05-12T03:00:00.000Z',
+      work: { zone: 'Asia/Tokyo' },
+      name: '2026',
+    });
+    expect(intoZone(written, 'Europe/Lisbon')).toEqual(written);
+    // In winter Lisbon is on UTC, and New York five hours behind.
+    expect(intoZone(['2026-01-12T11:00:00.000Z'], 'America/New_York')).toEqual(['2026-01-12T16:00:00.000Z']);
   });
 
   it('reads a plan that an older Zaffet saved, brought to the present version', async () => {

@@ -21,6 +21,7 @@ const LISTS: Readonly<Record<string, number>> = {
   except: LIMITS.except.max,
   fittings: FITTING_KINDS.length,
   prepared: PREP_STEPS.length,
+  unneeded: PREP_STEPS.length,
   palette: LIMITS.palette.max,
   mix: LIMITS.ingredients.max,
   media: LIMITS.ownMedia.max,

@@ -17,7 +17,7 @@ const PREP_WORDS: Readonly<Record<PrepStep, string>> = {
   bond: 'Lay a bonding primer.',
   'dry-wood': 'Let the wood come to the air of the shop before anything is painted.',
   'stop-tannin': 'Stop the tannin: two thin coats of shellac, or a stain-stopping primer.',
-  'seal-raw-wood': 'Seal or prime the raw wood, unless the base coat shall soak in.',
+  'seal-raw-wood': 'Seal or prime the raw wood.',
   'seal-mdf': 'Prime faces and, twice, the cut edges.',
 };
 

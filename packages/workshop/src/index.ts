@@ -33,7 +33,7 @@ export {
   shopKnowing,
 } from './partPlan';
 export { PIECE_KEYS, type PieceKey, pieceParts, PIECES, type PieceSize } from './pieces';
-export { prepOf } from './prepare';
+export { prepLeft, prepOf } from './prepare';
 export { schoolPlan, schoolPlans, withSettingsFiled } from './recipes';
 export { type PrintOn, printsOn } from './prints';
 export { type OtherWay, otherWays, type Way, WAYS } from './otherWays';

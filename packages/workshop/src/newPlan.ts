@@ -56,6 +56,7 @@ export function newPart(
     moisture: null,
     fittings: [],
     prepared: [],
+    unneeded: [],
     zones: [],
     finish,
     maps: {},

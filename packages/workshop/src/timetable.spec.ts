@@ -18,6 +18,23 @@ import { USUAL_MEASURES } from '@zaffet/contract';
 const demo = demoPlans();
 const SEED = 20261128;
 
+describe('preparation', () => {
+  it('is timed line by line: neither what is done nor what the part does not need', () => {
+    const [first] = demo;
+    const stages = (changes: object): string[] => {
+      const parts = first!.piece.parts.map((part) => ({ ...part, substrate: 'gloss' as const, ...changes }));
+      const timing = { ...first!.timing, prepares: true };
+      const { table } = timetable({ ...first!, piece: { ...first!.piece, parts }, timing });
+      return table.entries.flatMap(({ prepares }) => prepares);
+    };
+    const none = { prepared: [], unneeded: [] };
+    expect(stages(none)).toContain('scuff');
+    expect(stages({ ...none, prepared: ['scuff'] })).not.toContain('scuff');
+    expect(stages({ ...none, unneeded: ['scuff'] })).not.toContain('scuff');
+    expect(stages({ ...none, unneeded: ['scuff'] })).toContain('degrease');
+  });
+});
+
 describe('timetables of any plan', () => {
   it(`break nothing, made, dragged and made again (seed ${SEED})`, () => {
     let looked = 0;

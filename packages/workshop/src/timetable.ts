@@ -19,7 +19,7 @@ import { basisOf } from './basis';
 import { workTime } from './calendar';
 import { type Circumstances, type PartPlan, partPlan } from './partPlan';
 import { colours, recipeOf } from './potRecipe';
-import { prepOf } from './prepare';
+import { prepLeft } from './prepare';
 
 /** A refrigerator [K]. */
 const COLD = 277.15;
@@ -122,14 +122,12 @@ function isMixed(plan: Plan, step: FilmPlanStep, powder: boolean): boolean {
 
 /** Preparation that is not done yet. */
 function prepWork(part: PartPlan, area: number): PrepWork[] {
-  return prepOf(part)
-    .filter(({ step }) => !part.part.prepared.includes(step))
-    .map(({ step }) => {
-      const { fixed, perM2, rest } = PREP_MINUTES[step];
-      return {
-        step,
-        hands: minutesToSeconds(fixed + perM2 * area),
-        rest: minutesToSeconds(rest),
-      };
-    });
+  return prepLeft(part).map(({ step }) => {
+    const { fixed, perM2, rest } = PREP_MINUTES[step];
+    return {
+      step,
+      hands: minutesToSeconds(fixed + perM2 * area),
+      rest: minutesToSeconds(rest),
+    };
+  });
 }

@@ -41,7 +41,7 @@ import {
   type Mixing,
   type PartPlan,
   partPlan,
-  prepOf,
+  prepLeft,
   shopKnowing,
   sittings,
   timetable,
@@ -184,9 +184,7 @@ export function jobSheet(
     parts: worked.map(({ plan: { part }, plan: of }) => ({
       name: part.name,
       detail: `${part.widthMm} × ${part.heightMm} mm, ${substrateName(part.substrate).toLowerCase()}, ${USE_NAMES[part.use].toLowerCase()}`,
-      prep: prepOf(of)
-        .filter(({ step }) => !part.prepared.includes(step))
-        .map((hint) => prepWords(hint).text),
+      prep: prepLeft(of).map((hint) => prepWords(hint).text),
     })),
     days: daysOf(plan, table, clock),
     finishes: meantFinishes(plan).flatMap((finish) => {

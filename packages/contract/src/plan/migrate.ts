@@ -291,6 +291,18 @@ function from8(file: Fields): Fields {
 /** Version 9 had no notes at steps; they may be left out. */
 const from9 = (file: Fields): Fields => ({ ...file, version: 10 });
 
+/** Version 10 knew of preparation only whether it is done. */
+function from10(file: Fields): Fields {
+  const { piece } = file;
+  return {
+    ...file,
+    version: 11,
+    piece: isFields(piece)
+      ? { ...piece, parts: each(piece['parts'], (part) => ({ ...part, unneeded: [] })) }
+      : piece,
+  };
+}
+
 /** Steps from each version to the next, by the version they read. */
 const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   1: from1,
@@ -302,6 +314,7 @@ const MIGRATIONS: Readonly<Record<number, (file: Fields) => Fields>> = {
   7: from7,
   8: from8,
   9: from9,
+  10: from10,
 };
 
 /**

@@ -37,6 +37,12 @@ const zone = Joi.object({
   heightMm: number('zoneMm'),
 });
 
+const prepSteps = (): Joi.ArraySchema =>
+  Joi.array()
+    .items(Joi.string().valid(...PREP_STEPS))
+    .unique()
+    .required();
+
 export const part = Joi.object({
   id: id(),
   name: text(),
@@ -66,10 +72,8 @@ export const part = Joi.object({
     .items(Joi.object({ kind: oneOf(FITTING_KINDS), treatment: oneOf(FITTING_TREATMENTS) }))
     .unique('kind')
     .required(),
-  prepared: Joi.array()
-    .items(Joi.string().valid(...PREP_STEPS))
-    .unique()
-    .required(),
+  prepared: prepSteps(),
+  unneeded: prepSteps(),
   zones: list(zone, 'zones').unique('id'),
   finish: id(),
   maps: Joi.object().pattern(id(), stepMap).required(),

@@ -72,6 +72,8 @@ export interface Part {
   readonly fittings: readonly Fitting[];
   /** Preparation that is done. */
   readonly prepared: readonly PrepStep[];
+  /** Preparation that the painter found this part does not need. */
+  readonly unneeded: readonly PrepStep[];
   readonly zones: readonly PartZone[];
   /** Id of the finish it gets. */
   readonly finish: string;

@@ -6,7 +6,7 @@ import { type Part, type PieceBody } from './piece.types';
 import { type PlanStep } from './steps.types';
 
 export const PLAN_FORMAT = 'zaffet-plan';
-export const PLAN_VERSION = 10;
+export const PLAN_VERSION = 11;
 
 /** What is asked of the timetable. */
 export interface TimingFile {

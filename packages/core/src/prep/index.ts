@@ -1,1 +1,8 @@
-export { type Circumstances, type PrepHint, prepHints, type PrepReason } from './prep';
+export {
+  type Beginning,
+  beginningOf,
+  type Circumstances,
+  type PrepHint,
+  prepHints,
+  type PrepReason,
+} from './prep';

@@ -1,5 +1,7 @@
-import { type History, type Panel } from '../plan';
-import { prepHints } from './prep';
+import { medium } from '../media';
+import { type Companion, type History, type Panel, type Step } from '../plan';
+import { coat, distress, FIRST, seal } from '../testing/plans';
+import { beginningOf, type Circumstances, prepHints } from './prep';
 
 const panel = (substrate: Panel['substrate'], history: Partial<History> = {}): Panel => ({
   width: 0.5,
@@ -11,6 +13,15 @@ const panel = (substrate: Panel['substrate'], history: Partial<History> = {}): P
 });
 const steps = (...args: Parameters<typeof panel>): string[] =>
   prepHints(panel(...args)).map((hint) => hint.step);
+
+const companion = (id: string, task: Companion['task']): Companion => ({
+  kind: 'companion',
+  id,
+  task,
+  hands: 600,
+  rest: 0,
+  start: FIRST,
+});
 
 // Common practice, no source.
 describe('preparation', () => {
@@ -56,6 +67,30 @@ describe('preparation', () => {
   it('stops tannin before it bleeds, once', () => {
     expect(steps('raw-hardwood', { tannin: true })).toEqual(['degrease', 'stop-tannin']);
     expect(steps('sealed', { tannin: true })).not.toContain('stop-tannin');
+  });
+
+  it('seals no wood that is stained or left to drink, and does nothing the plan begins with', () => {
+    const begins = (steps: Step[]): Circumstances => ({ begins: beginningOf(steps, medium) });
+    const first = (key: string, kind: 'coat' | 'seal' = 'coat'): Circumstances =>
+      begins([kind === 'coat' ? coat('a', key, 90, FIRST) : seal('a', key, 60, FIRST)]);
+    const prepared = (substrate: Panel['substrate'], around: Circumstances, tannin = false): string[] =>
+      prepHints(panel(substrate, { tannin }), around).map(({ step }) => step);
+    const washed = begins([companion('w', 'wash'), coat('a', 'chalk', 90, FIRST)]);
+    expect(prepared('raw-softwood', first('chalk'))).toContain('seal-raw-wood');
+    for (const around of [first('stain'), first('milk'), washed, first('shellac', 'seal'), first('primer')])
+      expect(prepared('raw-softwood', around)).not.toContain('seal-raw-wood');
+    expect(prepared('raw-hardwood', first('chalk'), true)).toContain('stop-tannin');
+    // Milk paint soaks in, and brings the tannin up.
+    expect(prepared('raw-hardwood', first('milk'), true)).toContain('stop-tannin');
+    for (const around of [first('stain'), washed, first('shellac', 'seal')])
+      expect(prepared('raw-hardwood', around, true)).not.toContain('stop-tannin');
+    expect(prepared('mdf-edge', first('polyW', 'seal'))).not.toContain('seal-mdf');
+    expect(prepared('metal', first('primer'))).not.toContain('bond');
+    const sanded = begins([distress('s', 'sand', FIRST), coat('a', 'chalk', 90, FIRST)]);
+    expect(prepared('gloss', sanded)).not.toContain('scuff');
+    expect(
+      prepared('gloss', begins([coat('a', 'chalk', 90, FIRST), distress('s', 'sand', FIRST)])),
+    ).toContain('scuff');
   });
 
   it('puts a test of old paint before everything that could raise its dust', () => {

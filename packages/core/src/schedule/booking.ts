@@ -41,7 +41,8 @@ export function insert(list: Booking[], booking: Booking): void {
 }
 
 /**
- * Cleaning between two bookings of one hand; none where the next wants the same brush soon, or takes it along.
+ * Cleaning between two bookings of one hand; none where the next wants the same brush soon, or takes it along. A brush that
+ * was taken along is not left longer.
  * @param waits - how long a brush may wait for the same paint [s]
  */
 export function washBetween(
@@ -51,6 +52,9 @@ export function washBetween(
 ): number {
   if (next.carries) return 0;
   const same =
-    before.brushOut !== null && before.brushOut === next.brushIn && next.from - before.until <= waits;
+    !before.carries &&
+    before.brushOut !== null &&
+    before.brushOut === next.brushIn &&
+    next.from - before.until <= waits;
   return same ? 0 : before.wash;
 }

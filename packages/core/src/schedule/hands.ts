@@ -70,7 +70,9 @@ export class Hands {
       const i = indexAfter(hand, from);
       const before = hand[i - 1];
       const carried =
-        before !== undefined && from - before.until < before.wash && carries(before) ? before.wash : 0;
+        before !== undefined && !before.carries && from - before.until < before.wash && carries(before)
+          ? before.wash
+          : 0;
       const at = { brushIn: task.brushIn, from, carries: carried > 0 };
       const wash = before === undefined ? 0 : washBetween(before, at, this.waits);
       if (this.fits(hand, i, task, from, until, wash, carried)) {
@@ -95,7 +97,10 @@ export class Hands {
     if (before !== undefined && before.until + wash > from + NEAR) return false;
     if (after === undefined) return true;
     const same =
-      task.brushOut !== null && task.brushOut === after.brushIn && after.from - until <= this.waits;
+      carried === 0 &&
+      task.brushOut !== null &&
+      task.brushOut === after.brushIn &&
+      after.from - until <= this.waits;
     return until + (same ? 0 : task.wash + carried) <= this.begins(after) + NEAR;
   }
 

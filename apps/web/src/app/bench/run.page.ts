@@ -7,7 +7,7 @@ import { forecast } from '@zaffet/core/forecast';
 import { type LiveState } from '@zaffet/core/live';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import { basisOf } from '@zaffet/workshop';
-import { Clock } from '../data/clock';
+import { Clock, showZone } from '../data/clock';
 import { Sound } from '../data/sound';
 import { Ticker } from '../data/ticker';
 import { Units } from '../data/units';
@@ -66,6 +66,7 @@ export class RunPage {
   protected readonly armed = signal(false);
 
   constructor() {
+    showZone(() => this.model.run()?.plan.work?.zone ?? null);
     effect((onCleanup) => {
       this.store.dispatch(BenchHand.runAsked({ runId: this.run() }));
       onCleanup(() => this.store.dispatch(BenchHand.runLeft()));

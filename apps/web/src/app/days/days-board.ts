@@ -75,7 +75,7 @@ export class DaysBoard {
     for (let at = from; at <= to; at += step * 3_600_000)
       hours.push({
         y: ((at - from) / (to - from)) * this.height(),
-        text: this.clock.time(new Date(2026, 0, 5).getTime() + at),
+        text: this.clock.timeOfDay(at),
       });
     return hours;
   });

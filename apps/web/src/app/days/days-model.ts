@@ -14,7 +14,6 @@ import {
   sittings,
   workTime,
 } from '@zaffet/workshop';
-import { format, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
@@ -134,18 +133,18 @@ export class DaysModel {
     if (shown === null) return [];
     const all = this.sittings();
     const { work } = workTime(shown.of);
-    const dates = [...new Set(all.map(({ from }) => startOfDay(this.at(from)).getTime()))].sort(
+    const dates = [...new Set(all.map(({ from }) => this.clock.startOfDay(this.at(from))))].sort(
       (a, b) => a - b,
     );
     return dates.map((at) => {
-      const until = at + DAY;
+      const until = this.clock.endOfDay(at);
       const within = (moment: number): boolean => this.at(moment) >= at && this.at(moment) < until;
       const own = all.filter(({ from }) => within(from));
       const ends = Math.max(...own.map((one) => this.at(one.until)));
       return {
         at,
-        name: format(at, 'EEEE, d MMMM'),
-        short: format(at, 'EEE d'),
+        name: this.clock.longDate(at),
+        short: this.clock.shortDate(at),
         sittings: own,
         stretches: (work ?? [])
           .filter(({ opens, closes }) => this.at(opens) < until && this.at(closes) > at)

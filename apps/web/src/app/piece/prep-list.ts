@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { MatButtonModule } from '@angular/material/button';
 import { MatCheckboxModule } from '@angular/material/checkbox';
 import { RouterLink } from '@angular/router';
 import { substrate } from '@zaffet/core/media';
@@ -11,20 +12,37 @@ import { Store } from '@ngrx/store';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 
-/** What must be done before the first coat, ticked off part by part; and how the piece is turned. */
+/** What is to do before the first coat, each line open, done or not needed; and how the piece is turned. */
 @Component({
   selector: 'zf-prep-list',
-  imports: [MatCheckboxModule, RouterLink],
+  imports: [MatButtonModule, MatCheckboxModule, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>{{ name() }}, before the first coat</h2>
     <ol>
       @for (hint of hints(); track hint.step) {
-        <li [class.caution]="hint.caution" [class.done]="hint.done" [attr.data-prep]="hint.step">
-          <mat-checkbox [checked]="hint.done" (change)="tick(hint.step, $event.checked)"
+        <li
+          [class.caution]="hint.caution"
+          [class.done]="hint.done || hint.unneeded"
+          [attr.data-prep]="hint.step"
+        >
+          <mat-checkbox
+            [checked]="hint.done"
+            [disabled]="hint.unneeded"
+            (change)="change(hint.step, $event.checked ? 'done' : 'open')"
             ><strong>{{ hint.text }}</strong></mat-checkbox
           >
           <span class="quiet">Because {{ hint.reason }}.</span>
+          @if (!hint.done) {
+            <button
+              mat-button
+              type="button"
+              [attr.aria-label]="(hint.unneeded ? 'Needed: ' : 'Not needed: ') + hint.text"
+              (click)="change(hint.step, hint.unneeded ? 'open' : 'unneeded')"
+            >
+              {{ hint.unneeded ? 'Needed after all' : 'Not needed' }}
+            </button>
+          }
         </li>
       }
     </ol>
@@ -58,6 +76,9 @@ import { planFeature } from '../plan/plan.feature';
       margin: 0 0 12px;
       padding: 0;
       list-style: none;
+    }
+    li > button {
+      margin-left: 24px;
     }
     li > .quiet {
       display: block;
@@ -109,6 +130,7 @@ export class PrepList {
       ...hint,
       ...prepWords(hint),
       done: plan.part.prepared.includes(hint.step),
+      unneeded: plan.part.unneeded.includes(hint.step),
     }));
   });
 
@@ -138,13 +160,19 @@ export class PrepList {
     }));
   });
 
-  protected tick(step: PrepStep, done: boolean): void {
-    const part = this.plan()!.part;
-    const others = part.prepared.filter((other) => other !== step);
+  protected change(step: PrepStep, state: 'open' | 'done' | 'unneeded'): void {
+    const { id, prepared, unneeded } = this.plan()!.part;
+    const withStep = (steps: readonly PrepStep[], isIn: boolean): PrepStep[] => [
+      ...steps.filter((other) => other !== step),
+      ...(isIn ? [step] : []),
+    ];
     this.store.dispatch(
       PlanEditor.partChanged({
-        partId: part.id,
-        changes: { prepared: done ? [...others, step] : others },
+        partId: id,
+        changes: {
+          prepared: withStep(prepared, state === 'done'),
+          unneeded: withStep(unneeded, state === 'unneeded'),
+        },
         gesture: null,
       }),
     );

@@ -126,11 +126,12 @@ export class PlanTile {
     const saved = this.saved();
     const standing = this.stands.hasValue() ? this.stands.value() : undefined;
     if (saved === null || standing === undefined || standing.kind === 'past') return null;
-    if (standing.kind === 'ahead') return `begins ${this.clock.dateTime(standing.begins)}`;
+    const zone = saved.plan.work?.zone ?? null;
+    if (standing.kind === 'ahead') return `begins ${this.clock.dateTime(standing.begins, zone)}`;
     const { next, ends } = standing;
     return next === null
-      ? `planned: done ${this.clock.dateTime(ends)}`
-      : `planned: next ${stepTitle(next.step, saved.plan.media)} ${this.clock.dateTime(next.at)}`;
+      ? `planned: done ${this.clock.dateTime(ends, zone)}`
+      : `planned: next ${stepTitle(next.step, saved.plan.media)} ${this.clock.dateTime(next.at, zone)}`;
   });
   protected readonly changed = computed(() => this.clock.dateTime(new Date(this.listed().savedAt)));
 }

@@ -19,7 +19,7 @@ import { API, LIMITS, plainText } from '@zaffet/contract';
 import { lengthShown } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { filter } from 'rxjs';
-import { Clock } from '../data/clock';
+import { Clock, showZone } from '../data/clock';
 import { Units } from '../data/units';
 import { PlanApi, PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -73,8 +73,13 @@ export class PlanFrame {
   protected readonly canRedo = this.store.selectSignal(planFeature.selectCanRedo);
   protected readonly fileUrl = computed(() => API.planFile(this.id()));
   protected readonly sheetUrl = computed(() =>
-    API.jobSheet(this.id(), Intl.DateTimeFormat().resolvedOptions().timeZone),
+    API.jobSheet(
+      this.id(),
+      this.state().history?.present.work?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+    ),
   );
+  /** Named where the workshop's clock reads otherwise than this device's. */
+  protected readonly zone = computed(() => this.clock.otherZone(Date.parse(this.plan()?.startsAt ?? '')));
   protected readonly nameLength = LIMITS.textLength.max;
   private readonly nameInput = viewChild<ElementRef<HTMLInputElement>>('nameInput');
 
@@ -103,6 +108,7 @@ export class PlanFrame {
   });
 
   constructor() {
+    showZone(() => this.state().history?.present.work?.zone ?? null);
     effect(() => this.store.dispatch(PlanApi.openAsked({ id: this.id() })));
   }
 

@@ -209,7 +209,7 @@ export class ShopSheet {
   protected readonly fullOff = computed(() => this.daysOff().length >= LIMITS.daysOff.max);
   protected addDayOff(at: Date | null): void {
     if (at === null) return;
-    const day = format(at, 'yyyy-MM-dd');
+    const day = this.clock.isoDate(at);
     const before = this.work()!.daysOff;
     if (!before.includes(day)) this.change({ daysOff: [...before, day].sort() });
   }

@@ -118,12 +118,19 @@ export class MomentField {
   readonly changed = output<Date | null>();
 
   /** Kept apart by what it is: another object of the same moment would put the typed text back. */
-  protected readonly shown = computed(() => this.value(), { equal: (a, b) => a?.getTime() === b?.getTime() });
+  protected readonly shown = computed(() => this.wallOf(this.value()), {
+    equal: (a, b) => a?.getTime() === b?.getTime(),
+  });
   /** What is wrong with what was typed; null where nothing is. */
   protected readonly wrong = linkedSignal<Date | null, string | null>({
     source: this.shown,
     computation: () => null,
   });
+
+  /** A moment as the form's fields take it. */
+  private wallOf(at: Date | null): Date | null {
+    return at === null || !isValid(at) ? at : this.clock.toWall(at);
+  }
 
   protected setDay(day: Date | null): void {
     const { value, time } = { value: this.value(), time: this.time() };
@@ -133,19 +140,20 @@ export class MomentField {
       if (!time && value !== null) this.changed.emit(null);
       return;
     }
-    this.take(day, value);
+    this.take(day, this.wallOf(value));
   }
 
   protected setTime(time: Date | null): void {
     const value = this.value();
     if (time === null || value === null) this.wrong.set(time === null ? NO_MOMENT : null);
-    else this.take(value, time);
+    else this.take(this.wallOf(value)!, time);
   }
 
   /** The day of one with the time of the other. */
   private take(day: Date, time: Date | null): void {
-    const next = new Date(day);
-    if (time !== null) next.setHours(time.getHours(), time.getMinutes(), 0, 0);
+    const wall = new Date(day);
+    if (time !== null) wall.setHours(time.getHours(), time.getMinutes(), 0, 0);
+    const next = isValid(wall) ? this.clock.fromWall(wall) : wall;
     const fault = this.faultOf(next);
     this.wrong.set(fault);
     if (fault === null && next.getTime() !== this.value()?.getTime()) this.changed.emit(next);

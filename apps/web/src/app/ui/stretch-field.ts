@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { type DayStretch } from '@zaffet/contract';
+import { Clock } from '../data/clock';
 import { MomentField } from './moment-field';
 
 const MIDNIGHT = new Date(2026, 0, 5);
@@ -43,6 +44,7 @@ const DAY = 1440;
   `,
 })
 export class StretchField {
+  private readonly clock = inject(Clock);
   readonly label = input.required<string>();
   readonly value = input.required<DayStretch>();
   /** When the stretch before it ends, and the one after it begins [min]. */
@@ -54,10 +56,12 @@ export class StretchField {
 
   /** A time of day as a moment of some day. */
   protected at(minutes: number): Date {
-    return new Date(MIDNIGHT.getTime() + minutes * 60_000);
+    return this.clock.fromWall(new Date(MIDNIGHT.getTime() + minutes * 60_000));
   }
 
   protected set(which: keyof DayStretch, at: Date | null): void {
-    if (at !== null) this.changed.emit({ ...this.value(), [which]: at.getHours() * 60 + at.getMinutes() });
+    if (at === null) return;
+    const wall = this.clock.toWall(at);
+    this.changed.emit({ ...this.value(), [which]: wall.getHours() * 60 + wall.getMinutes() });
   }
 }
