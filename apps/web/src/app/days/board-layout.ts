@@ -7,6 +7,7 @@ export const RAIL = 13;
 export const LABEL = 17;
 export const GAP = 6;
 const LEAST_BLOCK = 3;
+const LEAST_HEIGHT = 300;
 const HOUR = 3_600_000;
 
 /** The hours all columns show, as ms from a day's midnight, so that days can be compared. */
@@ -54,6 +55,11 @@ export interface Ribbon {
   readonly colour: string;
   /** Still shining wet, set, drying, or dry. */
   readonly state: 'wet' | 'set' | 'drying' | 'dry';
+}
+
+/** How high a column is: as there is room, and never too low for a line of text for each sitting of the fullest day [px]. */
+export function heightOf(days: readonly Pick<Day, 'sittings'>[], room: number): number {
+  return Math.max(LEAST_HEIGHT, room, ...days.map(({ sittings }) => sittings.length * LABEL));
 }
 
 /** Pixels down a column for a moment of a day, held inside it. */

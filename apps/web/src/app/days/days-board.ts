@@ -19,6 +19,7 @@ import {
   blocksOf,
   EDGE,
   GAP,
+  heightOf,
   LANE,
   RAIL,
   ribbonsOf,
@@ -30,7 +31,6 @@ import { DaysModel, isMovable } from './days-model';
 const COLUMN = 236;
 const HEAD = 44;
 const NIGHT = 24;
-const LEAST_HEIGHT = 300;
 /** A pointer that moves less has pressed, not dragged [px]. */
 const PRESSED = 4;
 /** Keys move by so much [s]. */
@@ -64,7 +64,9 @@ export class DaysBoard {
   protected readonly rail = RAIL;
   protected readonly lane = LANE;
   protected readonly edge = EDGE;
-  protected readonly height = computed(() => Math.max(LEAST_HEIGHT, this.size().height - HEAD - NIGHT - 18));
+  protected readonly height = computed(() =>
+    heightOf(this.model.days(), this.size().height - HEAD - NIGHT - 18),
+  );
   /** While something is dragged the hours stay where they are. */
   private readonly heldSpan = signal<ReturnType<typeof spanOf> | null>(null);
   private readonly span = computed(() => this.heldSpan() ?? spanOf(this.model.days(), this.model.at));

@@ -2,14 +2,14 @@ import { TestBed } from '@angular/core/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { provideStore, Store } from '@ngrx/store';
 import { type Plan } from '@zaffet/contract';
-import { otherWays, problemOf, timetable, usualWork } from '@zaffet/workshop';
+import { otherWays, problemOf, sittings, timetable, usualWork } from '@zaffet/workshop';
 import { type Pin, retimer, type Schedule } from '@zaffet/core/schedule';
 import { PlanApi } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { samplePlan, savedPlan } from '../testing/plan';
 import { rest, until } from '../testing/requests';
 import { Timetables } from '../workers/timetables';
-import { airPath, blocksOf, LABEL, ribbonsOf, scaleOf, spanOf, spread } from './board-layout';
+import { airPath, blocksOf, heightOf, LABEL, ribbonsOf, scaleOf, spanOf, spread } from './board-layout';
 import { DaySigns, signsIn } from './day-signs';
 import { Sound } from '../data/sound';
 import { DaysModel } from './days-model';
@@ -39,6 +39,16 @@ describe('labels beside the hands', () => {
     for (let i = 1; i < crowded.length; i++)
       expect(crowded[i]! - crowded[i - 1]!).toBeGreaterThanOrEqual(LABEL);
     expect(crowded.at(-1)! + LABEL).toBeLessThanOrEqual(200);
+  });
+
+  it('have room on a day of forty sittings: none is pushed over the name of the day', () => {
+    const sitting = sittings(PLAN, TABLE)[0]!;
+    const days = [{ sittings: [sitting] }, { sittings: Array.from({ length: 40 }, () => sitting) }];
+    const height = heightOf(days, 500);
+    const places = spread(new Array<number>(40).fill(490), height);
+    expect(places[0]).toBeGreaterThanOrEqual(0);
+    expect(places.at(-1)! + LABEL).toBeLessThanOrEqual(height);
+    expect(heightOf([days[0]!], 500)).toBe(500);
   });
 });
 
