@@ -23,6 +23,7 @@ export {
   potsFor,
   type ShoppingLine,
 } from './mixing';
+export { copyFinish, ownFinish } from './finishes';
 export { bodied, newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';
 export {
   type Circumstances,

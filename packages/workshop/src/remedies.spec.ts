@@ -6,7 +6,7 @@ import { type Finding } from '@zaffet/core/notes';
 import { USES } from '@zaffet/core/plan';
 import { newCompanion, newHeat } from './create';
 import { newPlan } from './newPlan';
-import { partPlan } from './partPlan';
+import { type PartPlan, partPlan } from './partPlan';
 import { remedyFor } from './remedies';
 import { SCHOOL_KEYS } from './schools';
 import { basisOf } from './basis';
@@ -101,6 +101,31 @@ describe('remedies', () => {
       }
     }
     expect(offered.size).toBeGreaterThan(35);
+  });
+
+  it('seal the parts whose use asks for it, and leave those that are only looked at as they are', () => {
+    let id = 0;
+    const nextId = (): string => `s${++id}`;
+    const plan = newPlan('wet-glue', 'Washstand', 7, '2026-05-12T08:00:00Z', nextId);
+    const [part] = plan.piece.parts;
+    const parts = [
+      { ...part!, id: 'rail', use: 'display' as const },
+      { ...part!, id: 'top', use: 'food' as const },
+      { ...part!, id: 'shelf', use: 'food' as const },
+    ];
+    const shared = { ...plan, piece: { ...plan.piece, parts } };
+    const partOf = (file: Plan, partId: string): PartPlan => partPlan(file, partId);
+    const found = (file: Plan, partId: string): Finding | undefined =>
+      forecast(basisOf(partOf(file, partId))).findings.find((finding) => finding.code.startsWith('use-'));
+    const asked = found(shared, 'top')!;
+    expect(['use-unsealed', 'use-wax-only']).toContain(asked.code);
+    const mended = parsePlan(remedyFor(asked, partOf(shared, 'top'), nextId)!.apply(shared));
+    expect(found(mended, 'top')).toBeUndefined();
+    expect(found(mended, 'shelf')).toBeUndefined();
+    expect(partOf(mended, 'rail').steps).toEqual(partOf(shared, 'rail').steps);
+    expect(partOf(mended, 'top').finish.id).toBe(partOf(mended, 'shelf').finish.id);
+    const all = { ...shared, piece: { ...shared.piece, parts: parts.slice(1) } };
+    expect(remedyFor(asked, partOf(all, 'top'), nextId)!.apply(all).finishes.length).toBe(1);
   });
 
   it('put hot air out of reach of lacquer, never in it', () => {

@@ -14,7 +14,8 @@ import { isOf, medium } from '@zaffet/core/media';
 import { type Finding, type FindingCode } from '@zaffet/core/notes';
 import { nextGrit } from '@zaffet/core/wear';
 import { after, newCoat, newDistress, newSeal, newStep, smoothing, when } from './create';
-import { type PartPlan, withSteps } from './partPlan';
+import { ownFinish } from './finishes';
+import { type PartPlan, partPlan, withSteps } from './partPlan';
 import { basisOf } from './basis';
 
 /** A way out that one press takes; undo brings everything back. */
@@ -398,9 +399,47 @@ export function remedyFor(finding: Finding, plan: PartPlan, nextId: () => string
   if (way === undefined) return null;
   return {
     label: way.label,
-    apply: (file) => ({
-      ...file,
-      finishes: file.finishes.map((finish) => (finish.id === id ? { ...finish, steps: way.steps } : finish)),
-    }),
+    apply: (file) =>
+      BY_USE.includes(finding.code)
+        ? sealedWhereAsked(file, plan, finding, way.steps, nextId)
+        : withFinish(file, id, way.steps),
   };
+}
+
+const withFinish = (file: Plan, id: string, steps: readonly PlanStep[]): Plan => ({
+  ...file,
+  finishes: file.finishes.map((finish) => (finish.id === id ? { ...finish, steps } : finish)),
+});
+
+/** Notes that go by what a part is used for. */
+const BY_USE: readonly FindingCode[] = ['use-unsealed', 'use-wax-only'];
+
+/** Seals the parts whose use asks for as much. Others of that finish keep it: they get a seal when they ask for one. */
+function sealedWhereAsked(
+  file: Plan,
+  plan: PartPlan,
+  { code, values }: Finding,
+  steps: readonly PlanStep[],
+  nextId: () => string,
+): Plan {
+  const { id, name } = plan.finish;
+  const sharing = file.piece.parts.filter(({ finish }) => finish === id);
+  const asks = (partId: string): boolean =>
+    forecast(basisOf(partPlan(file, partId))).findings.some(
+      (finding) => finding.code === code && finding.values['coats'] === values['coats'],
+    );
+  const asking = sharing.map((part) => part.id).filter((partId) => partId === plan.part.id || asks(partId));
+  if (asking.length === sharing.length || file.finishes.length >= LIMITS.finishes.max)
+    return withFinish(file, id, steps);
+  // Sealed first and copied then, so that the copy has ids for the new step too.
+  const sealedFile = withFinish(file, id, steps);
+  const copyId = nextId();
+  const split = ownFinish(
+    sealedFile,
+    asking,
+    copyId,
+    `${name}, sealed`.slice(0, LIMITS.textLength.max),
+    steps.map(nextId),
+  );
+  return withFinish(split, id, plan.finish.steps);
 }

@@ -14,7 +14,7 @@ import {
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
-import { bodied, shiftedAir } from '@zaffet/workshop';
+import { bodied, copyFinish, shiftedAir } from '@zaffet/workshop';
 import { type FirstMapped } from '@zaffet/core/plan';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
@@ -217,30 +217,6 @@ export function replaceSteps(plan: Plan, finishId: string, steps: readonly PlanS
   return withoutMaps(changeFinish(plan, finishId, { steps }), gone);
 }
 
-/** The steps of a finish under new ids, and what parts remember of them under those too. */
-function copied(
-  plan: Plan,
-  finish: Finish,
-  stepIds: readonly string[],
-): { plan: Plan; steps: readonly PlanStep[]; shows: Look['shows'] } {
-  const ids = new Map(finish.steps.map(({ id }, i) => [id, stepIds[i]!]));
-  const named = <T>(of: Readonly<Record<string, T>>): [string, T][] =>
-    Object.entries(of).flatMap(([id, value]): [string, T][] => {
-      const copy = ids.get(id);
-      return copy === undefined ? [] : [[copy, value]];
-    });
-  const parts = plan.piece.parts.map((part) => {
-    const maps = named(part.maps);
-    return maps.length === 0 ? part : { ...part, maps: { ...part.maps, ...Object.fromEntries(maps) } };
-  });
-  const panel = finish.look.shows['panel'];
-  return {
-    plan: { ...plan, piece: { ...plan.piece, parts } },
-    steps: finish.steps.map((step) => ({ ...step, id: ids.get(step.id)! })),
-    shows: { ...(panel === undefined ? {} : { panel }), ...Object.fromEntries(named(finish.look.shows)) },
-  };
-}
-
 /** A copy of a finish beside it, to try something on; `stepIds` are new ones, one for each step. */
 export function addWhatIf(
   plan: Plan,
@@ -251,7 +227,7 @@ export function addWhatIf(
 ): Plan {
   const finish = plan.finishes.find((candidate) => candidate.id === finishId);
   if (finish === undefined || plan.finishes.length >= LIMITS.finishes.max) return plan;
-  const copy = copied(plan, finish, stepIds);
+  const copy = copyFinish(plan, finish, stepIds);
   const whatIf: Finish = {
     id,
     name,
@@ -288,28 +264,6 @@ export function removeFinish(plan: Plan, finishId: string): Plan {
     { ...plan, finishes },
     gone.flatMap(({ steps }) => steps.map(({ id }) => id)),
   );
-}
-
-/** Gives a part a finish of its own, begun as the one it had; `stepIds` as for `addWhatIf`. */
-export function ownFinish(
-  plan: Plan,
-  partId: string,
-  id: string,
-  name: string,
-  stepIds: readonly string[],
-): Plan {
-  const part = plan.piece.parts.find((candidate) => candidate.id === partId);
-  const finish = plan.finishes.find((candidate) => candidate.id === part?.finish);
-  if (part === undefined || finish === undefined || plan.finishes.length >= LIMITS.finishes.max) return plan;
-  const copy = copied(plan, finish, stepIds);
-  const own: Finish = {
-    id,
-    name,
-    whatIfOf: null,
-    steps: copy.steps,
-    look: { ...finish.look, shows: copy.shows },
-  };
-  return changePart({ ...copy.plan, finishes: [...plan.finishes, own] }, partId, { finish: id });
 }
 
 /** Where a step does more and where less on a part; null is alike all over. */

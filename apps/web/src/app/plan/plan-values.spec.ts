@@ -2,7 +2,7 @@ import { TestBed } from '@angular/core/testing';
 import { forecast } from '@zaffet/core/forecast';
 import fc from 'fast-check';
 import { layersOf, LIMITS, type Plan, type PlanStep } from '@zaffet/contract';
-import { basisOf, beginAt, newCoat, newStep, partPlan, toModel } from '@zaffet/workshop';
+import { basisOf, beginAt, newCoat, newStep, partPlan, toModel, ownFinish } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { workBegins } from '../data/fresh';
 import { filmOf, samplePlan } from '../testing/plan';
@@ -16,7 +16,6 @@ import {
   fitted,
   moveSteps,
   pasteSteps,
-  ownFinish,
   placeStep,
   removeFinish,
   removePart,
@@ -255,7 +254,7 @@ describe('edits', () => {
   });
 
   it('give a part a finish of its own, and never take the last part', () => {
-    const own = ownFinish(plan, 'panel', 'lid', 'Lid', ['a', 'b', 'c']);
+    const own = ownFinish(plan, ['panel'], 'lid', 'Lid', ['a', 'b', 'c']);
     expect(own.piece.parts[0]!.finish).toBe('lid');
     expect(own.finishes.map(({ id }) => id)).toEqual([finish, 'lid']);
     expect(removePart(plan, 'panel')).toBe(plan);

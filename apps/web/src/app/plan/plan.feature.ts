@@ -10,6 +10,7 @@ import {
   type PartPlan,
   partPlan,
   shopKnowing,
+  ownFinish,
 } from '@zaffet/workshop';
 import { calibrationFeature } from '../shop/calibration.feature';
 import {
@@ -33,7 +34,6 @@ import {
   changePrice,
   changeStep,
   moveSteps,
-  ownFinish,
   pasteSteps,
   placeStep,
   removeFinish,
@@ -274,7 +274,7 @@ export const planFeature = createFeature({
       edited(state, null, (plan) => changeFinish(plan, finishId, changes)),
     ),
     on(PlanEditor.finishParted, (state, { partId, finishId, name, stepIds }) =>
-      edited(state, null, (plan) => ownFinish(plan, partId, finishId, name, stepIds)),
+      edited(state, null, (plan) => ownFinish(plan, [partId], finishId, name, stepIds)),
     ),
     on(PlanEditor.finishRemoved, (state, { finishId }) => ({
       ...edited(state, null, (plan) => removeFinish(plan, finishId)),
