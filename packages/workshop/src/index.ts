@@ -24,6 +24,7 @@ export {
   type ShoppingLine,
 } from './mixing';
 export { copyFinish, ownFinish } from './finishes';
+export { startFor, withStepIn } from './insert';
 export { bodied, newFinish, newPart, newPlan, NO_LOOK, NO_WANTS } from './newPlan';
 export {
   type Circumstances,

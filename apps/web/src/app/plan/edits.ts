@@ -14,7 +14,7 @@ import {
   type PlanStep,
   type StepMap,
 } from '@zaffet/contract';
-import { bodied, copyFinish, shiftedAir } from '@zaffet/workshop';
+import { bodied, copyFinish, type PartPlan, shiftedAir, withStepIn } from '@zaffet/workshop';
 import { type FirstMapped } from '@zaffet/core/plan';
 
 /** Pure edits of a plan; one that changes nothing returns the same plan. */
@@ -116,16 +116,10 @@ export function changeStep(plan: Plan, stepId: string, { fits, changes }: StepEd
   });
 }
 
-/** Puts a step into a finish; the first always starts with it. */
-export function addStep(plan: Plan, finishId: string, step: PlanStep, index: number): Plan {
-  return withSteps(
-    plan,
-    ({ id }) => id === finishId,
-    (steps) => {
-      const next = [...steps.slice(0, index), step, ...steps.slice(index)];
-      return mayBe(next) ? next : steps;
-    },
-  );
+/** Puts a step into the finish of a part; what follows keeps its meaning. */
+export function addStep(plan: Plan, part: PartPlan, step: PlanStep, index: number): Plan {
+  const next = withStepIn(part, step, index);
+  return mayBe(next) ? changeFinish(plan, part.finish.id, { steps: next }) : plan;
 }
 
 /** Takes steps of a finish out, and where they lay on each part. */

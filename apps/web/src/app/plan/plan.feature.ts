@@ -213,7 +213,9 @@ export const planFeature = createFeature({
       edited(state, gesture, (plan) => changeStep(plan, stepId, edit)),
     ),
     on(PlanEditor.stepAdded, (state, { step, index }) => ({
-      ...edited(state, null, (plan) => addStep(plan, finishOf(state), step, index)),
+      ...edited(state, null, (plan) =>
+        addStep(plan, partPlan(plan, state.partId, state.finishId), step, index),
+      ),
       selectedStepId: step.id,
     })),
     on(PlanEditor.stepsRemoved, (state, { stepIds }) => ({

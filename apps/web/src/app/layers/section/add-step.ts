@@ -17,7 +17,7 @@ import { isFilmStep, layersOf, LIMITS, type PlanStep } from '@zaffet/contract';
 import { medium, MEDIUM_KEYS, type MediumKey, type MediumKind } from '@zaffet/core/media';
 import { COMPANION_TASKS, type CompanionTask, RESIST_AGENTS, type ResistAgent } from '@zaffet/core/plan';
 import { mediumName, RESIST_NAMES, stepTitle, TASK_WORDS, TOOL_NAMES } from '@zaffet/words';
-import { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from '@zaffet/workshop';
+import { newCoat, newCompanion, newDistress, newResist, newSeal, newStep, startFor } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
@@ -116,7 +116,11 @@ export class AddStep {
   }
 
   private put(step: PlanStep): void {
-    this.store.dispatch(PlanEditor.stepAdded({ step, index: this.goesTo() }));
+    const plan = this.plan();
+    if (plan === null) return;
+    const index = this.goesTo();
+    const start = startFor(plan, step, index);
+    this.store.dispatch(PlanEditor.stepAdded({ step: { ...step, start }, index }));
   }
 }
 
