@@ -1,5 +1,6 @@
 import {
   API,
+  type BinnedPlan,
   type Fault,
   filePlan,
   PLAN_VERSION,
@@ -20,6 +21,7 @@ import request from 'supertest';
 import { fileURLToPath } from 'node:url';
 import { plans } from './db/schema';
 import { intoZone, loadDemo } from './demo';
+import { emptyBin } from './plans/queries';
 import { planNamed } from './testing';
 import { specShop } from './testing/specShop';
 
@@ -112,6 +114,21 @@ describe('the server', () => {
     await request(app).delete(API.plan(one.id)).expect(404);
     await request(app).post(API.planRestore(one.id)).expect(200);
     expect(await ids()).toContain(one.id);
+  });
+
+  it('keeps a deleted plan in the bin for thirty days, and no longer', async () => {
+    const bin = async (): Promise<string[]> =>
+      ((await request(app).get(API.bin).expect(200)).body as BinnedPlan[]).map(({ id }) => id);
+    const saved = await create(planNamed('Binned'));
+    expect(await bin()).not.toContain(saved.id);
+    await request(app).delete(API.plan(saved.id)).expect(204);
+    expect(await bin()).toContain(saved.id);
+    const DAY = 86_400_000;
+    await emptyBin(shop.db, Date.now() + 29 * DAY);
+    expect(await bin()).toContain(saved.id);
+    await emptyBin(shop.db, Date.now() + 31 * DAY);
+    expect(await bin()).not.toContain(saved.id);
+    await request(app).post(API.planRestore(saved.id)).expect(404);
   });
 
   it('gives the plan as a file that comes in again as the same plan', async () => {

@@ -3,14 +3,19 @@ import { thinAir } from './air/thin';
 import { type Database } from './db/client';
 import { logged } from './db/failures';
 import { clearStrayPieces } from './photos/queries';
+import { emptyBin } from './plans/queries';
 
 /** Hours between two times; the first is an hour after the start [ms]. */
 const EVERY = 3_600_000;
 
-/** Keeps the database small: thins the air out, and deletes pieces of photographs that never came to their end. */
+/**
+ * Keeps the database small: thins the air out, deletes pieces of photographs that never came to their end, and plans that
+ * were in the bin for too long.
+ */
 export async function keepSmall(db: Database, now: number): Promise<void> {
   await thinAir(db, now);
   await clearStrayPieces(db);
+  await emptyBin(db, now);
 }
 
 /** Keeps the database small from now on. @returns ends it, after what is being done */

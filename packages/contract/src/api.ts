@@ -56,6 +56,7 @@ export const API = {
   sessions: '/api/sessions',
   oneSession: (id: string): string => `/api/sessions/${encodeURIComponent(id)}`,
   invitations: '/api/invitations',
+  bin: '/api/bin',
   planRestore: (id: string): string => `/api/plans/${encodeURIComponent(id)}/restore`,
 } as const;
 
@@ -80,6 +81,14 @@ export interface PlanSummary {
   /** New at every save, also after a restore: names what a browser knows, and what its next save starts from. */
   readonly saveId: string;
   readonly savedAt: string;
+}
+
+/** Days that a deleted plan stays in the bin. */
+export const BIN_DAYS = 30;
+
+/** A deleted plan that can still be restored. */
+export interface BinnedPlan extends PlanSummary {
+  readonly removedAt: string;
 }
 
 /** A plan as the server holds and sends it. */

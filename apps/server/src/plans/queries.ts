@@ -1,4 +1,6 @@
 import {
+  BIN_DAYS,
+  type BinnedPlan,
   fault,
   PLAN_VERSION,
   type PlanFile,
@@ -6,7 +8,7 @@ import {
   type StoredPlan,
   ZaffetError,
 } from '@zaffet/contract';
-import { and, desc, eq, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { isDeepStrictEqual } from 'node:util';
 import { type Database } from '../db/client';
 import { plans } from '../db/schema';
@@ -162,7 +164,7 @@ export async function savePlan(
   throw new StaleSave({ ...current, plan: stands });
 }
 
-/** Takes a plan out of the list; it can be restored. @throws ZaffetError `plan.not-found` */
+/** Puts a plan into the bin; it can be restored. @throws ZaffetError `plan.not-found` */
 export async function removePlan(db: Database, id: string): Promise<void> {
   const rows = await db
     .update(plans)
@@ -172,7 +174,7 @@ export async function removePlan(db: Database, id: string): Promise<void> {
   if (rows.length === 0) throw new ZaffetError(fault('plan.not-found'));
 }
 
-/** Brings a removed plan back. @throws ZaffetError `plan.not-found` */
+/** Takes a plan out of the bin. @throws ZaffetError `plan.not-found` */
 export async function restorePlan(db: Database, id: string): Promise<PlanSummary> {
   const [row] = await db
     .update(plans)
@@ -181,4 +183,19 @@ export async function restorePlan(db: Database, id: string): Promise<PlanSummary
     .returning(SUMMARY);
   if (!row) throw new ZaffetError(fault('plan.not-found'));
   return summary(row);
+}
+
+/** The plans in the bin, without their content, last deleted first. */
+export async function listBin(db: Database): Promise<BinnedPlan[]> {
+  const rows = await db
+    .select({ ...SUMMARY, removedAt: plans.removedAt })
+    .from(plans)
+    .where(isNotNull(plans.removedAt))
+    .orderBy(desc(plans.removedAt), plans.name);
+  return rows.map(({ removedAt, ...row }) => ({ ...summary(row), removedAt: removedAt!.toISOString() }));
+}
+
+/** Deletes for good what has been in the bin for too long. @param now - [ms since 1970] */
+export async function emptyBin(db: Database, now: number): Promise<void> {
+  await db.delete(plans).where(lt(plans.removedAt, new Date(now - BIN_DAYS * 86_400_000)));
 }

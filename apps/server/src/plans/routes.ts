@@ -8,6 +8,7 @@ import { type SheetMaker, type SheetOrder } from '../sheet/maker';
 import { readShelf } from '../shelf/queries';
 import {
   createPlan,
+  listBin,
   listPlans,
   readPlan,
   readSaveId,
@@ -57,6 +58,9 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
   router.delete('/api/plans/:id', async (request, response) => {
     await removePlan(db, request.params.id);
     response.status(204).end();
+  });
+  router.get(API.bin, async (_request, response) => {
+    response.json(await listBin(db));
   });
   router.post('/api/plans/:id/restore', async (request, response) => {
     response.json(await restorePlan(db, request.params.id));

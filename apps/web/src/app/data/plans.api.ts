@@ -2,6 +2,7 @@ import { HttpClient, HttpErrorResponse } from '@angular/common/http';
 import { inject, Injectable, signal } from '@angular/core';
 import {
   API,
+  type BinnedPlan,
   ERRORS,
   type Fault,
   fault,
@@ -75,6 +76,10 @@ export class PlansApi {
     return this.http
       .put<PlanSummary>(API.plan(id), { saveId, plan: filed })
       .pipe(tap((summary) => void this.cache.keep({ ...summary, plan: filed })));
+  }
+  /** Deleted plans that can still be restored. */
+  bin(): Observable<BinnedPlan[]> {
+    return this.http.get<BinnedPlan[]>(API.bin);
   }
   remove(id: string): Observable<void> {
     return this.http.delete<void>(API.plan(id));

@@ -19,10 +19,11 @@ import { faultOf, PlansApi } from '../data/plans.api';
 import { ChoiceField } from '../ui/choice-field';
 import { readJsonFile } from '../ui/read-json-file';
 import { FacePool } from '../workers/face.pool';
+import { BinSheet } from './bin-sheet';
 import { NewPlan } from './new-plan';
 import { PlanTile } from './plan-tile';
 
-/** All plans as small panels: open, begin, bring in a file, take out, remove and bring back. */
+/** All plans as small panels: open, begin, import, export, delete and restore. */
 @Component({
   selector: 'zf-plans-page',
   imports: [
@@ -117,11 +118,18 @@ export class PlansPage {
     try {
       await firstValueFrom(this.api.remove(saved.id));
       await this.load();
-      const bar = this.snack.open(`Removed “${saved.name}”.`, 'Bring back', { duration: 10000 });
+      const bar = this.snack.open(`“${saved.name}” is in the bin.`, 'Restore', { duration: 10000 });
       bar.onAction().subscribe(() => void this.restore(saved.id));
     } catch (error) {
       this.trouble.set(faultOf(error));
     }
+  }
+
+  protected openBin(): void {
+    this.dialog
+      .open<BinSheet>(BinSheet, { width: '560px', maxWidth: '97vw', maxHeight: '94vh' })
+      .afterClosed()
+      .subscribe(() => void this.load());
   }
 
   private async restore(id: string): Promise<void> {
