@@ -40,7 +40,7 @@ describe('the air of a plan', () => {
     });
     store = TestBed.inject(Store);
     store.dispatch(PlanApi.openAsked({ id: 'plan-1' }));
-    store.dispatch(PlanApi.opened({ saved: savedPlan(PLAN), draft: null, table: TABLE }));
+    store.dispatch(PlanApi.opened({ saved: savedPlan(PLAN), draft: null, table: TABLE, undo: null }));
     model = TestBed.inject(AirModel);
     http = TestBed.inject(HttpTestingController);
   });

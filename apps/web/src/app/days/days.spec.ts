@@ -79,7 +79,7 @@ describe('the room of days', () => {
     });
     store = TestBed.inject(Store);
     store.dispatch(PlanApi.openAsked({ id: 'plan-1' }));
-    store.dispatch(PlanApi.opened({ saved: savedPlan(PLAN), draft: null, table: TABLE }));
+    store.dispatch(PlanApi.opened({ saved: savedPlan(PLAN), draft: null, table: TABLE, undo: null }));
     model = TestBed.inject(DaysModel);
   });
 

@@ -15,6 +15,7 @@ import {
 import { type FirstMapped } from '@zaffet/core/plan';
 import { type Schedule } from '@zaffet/core/schedule';
 import { createActionGroup, emptyProps, props } from '@ngrx/store';
+import { type UndoSteps } from '../data/undo-store';
 import { type StepEdit } from './edits';
 
 /** What a person did to the plan. `gesture` joins the edits of one drag into one step to undo. */
@@ -83,6 +84,8 @@ export const PlanApi = createActionGroup({
       draft: { plan: Plan; saveId: string } | null;
       /** When everything is done; null where that could not be worked out. */
       table: Schedule | null;
+      /** What can be undone from where it was left on this device; null where it has changed since. */
+      undo: UndoSteps | null;
     }>(),
     Timed: props<{ plan: Plan; table: Schedule }>(),
     'Timing Failed': props<{ plan: Plan }>(),

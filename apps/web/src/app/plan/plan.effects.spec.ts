@@ -22,6 +22,7 @@ import { provideEffects } from '@ngrx/effects';
 import { provideStore, Store } from '@ngrx/store';
 import { OUTBOX_PAUSES } from '../data/outbox';
 import { PlanOutbox } from '../data/plan-outbox';
+import { type UndoSteps, UndoStore } from '../data/undo-store';
 import { filmOf, samplePlan, savedPlan } from '../testing/plan';
 import { nextRequest, rest, until } from '../testing/requests';
 import { Timetables } from '../workers/timetables';
@@ -34,11 +35,17 @@ const { table: TABLE } = timetable(samplePlan());
 describe('saving', () => {
   let store: Store;
   let dies = false;
+  const left = new Map<string, UndoSteps>();
+  const undoStore: Pick<UndoStore, 'keep' | 'read'> = {
+    keep: (id, _present, steps) => Promise.resolve(void left.set(id, steps)),
+    read: (id) => Promise.resolve(left.get(id) ?? null),
+  };
   let http: HttpTestingController;
   const state = (): PlanState => store.selectSignal(planFeature.selectPlanState)();
 
   beforeEach(() => {
     localStorage.clear();
+    left.clear();
     dies = false;
     TestBed.configureTestingModule({
       providers: [
@@ -52,6 +59,7 @@ describe('saving', () => {
           provide: Timetables,
           useValue: { time: () => (dies ? Promise.reject(new Error()) : Promise.resolve(TABLE)) },
         },
+        { provide: UndoStore, useValue: undoStore },
         { provide: OUTBOX_PAUSES, useValue: { send: 100, keep: 20, retry: 200 } },
       ],
     });
@@ -91,6 +99,17 @@ describe('saving', () => {
     revision,
     saveId: `save-${revision}`,
     savedAt: '2026-05-12T09:00:00.000Z',
+  });
+
+  it('can undo after a reload what was done before it', async () => {
+    const before = samplePlan();
+    left.set('plan-1', { past: [{ ...before, name: 'Before' }], future: [] });
+    await open(before);
+    store.dispatch(PlanEditor.undoAsked());
+    expect(state().history!.present.name).toBe('Before');
+    await rest(400);
+    expect(left.get('plan-1')!.future.length).toBe(1);
+    (await next('PUT')).flush(savedPlan());
   });
 
   it('says when a plan cannot be timed, and times it when asked again', async () => {

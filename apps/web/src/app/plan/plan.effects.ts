@@ -23,6 +23,7 @@ import {
   take,
   tap,
   withLatestFrom,
+  debounceTime,
 } from 'rxjs';
 import { Clock } from '../data/clock';
 import { PlanOutbox, type PlanSending } from '../data/plan-outbox';
@@ -31,6 +32,7 @@ import { Latest } from '../workers/thread';
 import { Timetables } from '../workers/timetables';
 import { movedMoments } from './moved-moments';
 import { PlanApi, PlanEditor } from './plan.actions';
+import { UndoStore } from '../data/undo-store';
 import { planFeature } from './plan.feature';
 
 export const openPlan$ = createEffect(
@@ -39,6 +41,7 @@ export const openPlan$ = createEffect(
     api = inject(PlansApi),
     outbox = inject(PlanOutbox),
     timetables = inject(Timetables),
+    undoStore = inject(UndoStore),
   ) =>
     actions.pipe(
       ofType(PlanApi.openAsked),
@@ -52,8 +55,12 @@ export const openPlan$ = createEffect(
             const through = waiting !== null && equal(waiting.plan, saved.plan);
             if (through) outbox.drop(id);
             const draft = through ? null : waiting;
-            const table = await timetables.time(draft?.plan ?? saved.plan).catch(() => null);
-            return { saved, draft, table };
+            const plan = draft?.plan ?? saved.plan;
+            const [table, undo] = await Promise.all([
+              timetables.time(plan).catch(() => null),
+              undoStore.read(id, plan),
+            ]);
+            return { saved, draft, table, undo };
           }),
           mapResponse({
             next: (opened) => PlanApi.opened(opened),
@@ -89,6 +96,22 @@ export const timePlan$ = createEffect(
         );
     }),
   { functional: true },
+);
+
+/** Quiet time before what can be undone is stored [ms]. */
+const QUIET = 300;
+
+/** Keeps what can be undone over a reload. */
+export const keepUndo$ = createEffect(
+  (store = inject(Store), undoStore = inject(UndoStore)) =>
+    store.select(planFeature.selectPlanState).pipe(
+      distinctUntilChanged((a, b) => a.history === b.history),
+      debounceTime(QUIET),
+      tap(({ id, history }) => {
+        if (id !== null && history !== null) void undoStore.keep(id, history.present, history);
+      }),
+    ),
+  { functional: true, dispatch: false },
 );
 
 /** Hands every change to the outbox; what a person has to decide first is kept there, not sent. */

@@ -10,7 +10,7 @@ const run = (...actions: Action[]): PlanState =>
     (state, action) => planFeature.reducer(state, action),
     planFeature.reducer(undefined, { type: 'init' }),
   );
-const opened = PlanApi.opened({ saved: savedPlan(), draft: null, table: null });
+const opened = PlanApi.opened({ saved: savedPlan(), draft: null, table: null, undo: null });
 const thicker = (thicknessUm: number, gesture: string | null = null): Action =>
   PlanEditor.stepChanged({ stepId: 'top', edit: { fits: 'film', changes: { thicknessUm } }, gesture });
 const planOf = (state: PlanState): Plan => state.history!.present;
@@ -55,7 +55,7 @@ describe('plan state', () => {
 
   it('takes up a draft that grew from what the server has', () => {
     const draft = { plan: { ...samplePlan(), name: 'Typed before the crash' }, saveId: 'save-1' };
-    const state = run(PlanApi.opened({ saved: savedPlan(), draft, table: null }));
+    const state = run(PlanApi.opened({ saved: savedPlan(), draft, table: null, undo: null }));
     expect(planOf(state).name).toBe('Typed before the crash');
     expect(state.save).toBe('waiting');
     expect(planOf(planFeature.reducer(state, PlanEditor.undoAsked())).name).toBe('Sample');
@@ -65,7 +65,7 @@ describe('plan state', () => {
     const theirs = savedPlan({ ...samplePlan(), name: 'Theirs' }, 5);
     const mine = { ...samplePlan(), name: 'Mine' };
     const stale = run(
-      PlanApi.opened({ saved: theirs, draft: { plan: mine, saveId: 'save-1' }, table: null }),
+      PlanApi.opened({ saved: theirs, draft: { plan: mine, saveId: 'save-1' }, table: null, undo: null }),
     );
     expect([stale.save, planOf(stale).name, stale.theirs!.name]).toEqual(['stale', 'Mine', 'Theirs']);
     // An edit meanwhile is kept, and still not saved over theirs.

@@ -153,18 +153,21 @@ export const planFeature = createFeature({
     ),
     on(PlanApi.timingFailed, (state, { plan }): PlanState => ({ ...state, untimed: plan })),
     on(PlanApi.timingAskedAgain, (state): PlanState => ({ ...state, untimed: null })),
-    on(PlanApi.opened, (_state, { saved, draft, table }): PlanState => {
+    on(PlanApi.opened, (_state, { saved, draft, table, undo: steps }): PlanState => {
       const of = draft?.plan ?? saved.plan;
       const base: PlanState = {
         ...initial,
         id: saved.id,
         saveId: saved.saveId,
         savedAt: saved.savedAt,
-        history: startHistory(saved.plan),
+        history: { ...startHistory(saved.plan), ...steps },
         timed: table === null ? null : { of, table },
       };
       if (draft === null) return base;
-      const history = record(startHistory(saved.plan), draft.plan, null);
+      const history =
+        steps === null
+          ? record(startHistory(saved.plan), draft.plan, null)
+          : { ...startHistory(draft.plan), ...steps };
       if (draft.saveId === saved.saveId) return { ...base, history, save: 'waiting' };
       return { ...base, history, save: 'stale', theirs: saved };
     }),

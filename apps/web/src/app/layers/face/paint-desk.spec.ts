@@ -13,7 +13,9 @@ function deskOn(school: School): { desk: PaintDesk; store: Store; plan: () => Pa
     providers: [provideZonelessChangeDetection(), provideStore(), provideState(planFeature), PaintDesk],
   });
   const store = TestBed.inject(Store);
-  store.dispatch(PlanApi.opened({ saved: savedPlan(samplePlan(school)), draft: null, table: null }));
+  store.dispatch(
+    PlanApi.opened({ saved: savedPlan(samplePlan(school)), draft: null, table: null, undo: null }),
+  );
   const present = store.selectSignal(planFeature.selectPlan);
   return { desk: TestBed.inject(PaintDesk), store, plan: () => present()! };
 }
