@@ -79,13 +79,10 @@ const SUITES = [
   ],
 ];
 
-/**
- * Suites that start browsers and servers go by themselves: what they wait for comes late on a machine that does other
- * things.
- */
-const ALONE = ['server', 'web', 'e2e'];
+/** Suites that start browsers go by themselves: what they wait for comes late on a machine that does other things. */
+const ALONE = ['web', 'e2e'];
 /** Suites that take longest begin first, so that none is left at the end with a processor idle beside it. */
-const LONGEST = ['core', 'format', 'workshop'];
+const LONGEST = ['server', 'core', 'workshop', 'format'];
 
 /** Runs a suite. @param live - print what it says at once; else what it said is handed back */
 function run(args, live) {

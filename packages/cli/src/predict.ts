@@ -168,7 +168,11 @@ async function readPlan(path: string, asked: Asked): Promise<PartPlan> {
  * @throws ZaffetError when the file is missing, not JSON or not a plan, with every refused field
  */
 export async function predict(path: string, asked: Asked = {}): Promise<Prediction> {
-  const plan = await readPlan(path, asked);
+  return predictionOf(await readPlan(path, asked));
+}
+
+/** What is predicted of a part of a plan. @throws InputError as `forecast` */
+export function predictionOf(plan: PartPlan): Prediction {
   const basis = basisOf(plan);
   const result = forecast(basis);
   return describe(plan, result, readout(basis, result));

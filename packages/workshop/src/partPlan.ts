@@ -41,13 +41,19 @@ export const meantFinishes = (plan: Plan): readonly Finish[] =>
 
 /** What is given of one part; a timetable and a run speak of the finish it gets, not of one tried on it. */
 function givenOf(
+  { finishes }: Plan,
   part: Part,
   finish: Finish,
   { shop = NO_SHOP, moments, known }: Circumstances,
 ): Omit<Basis, 'plan'> {
   const own = moments?.[part.id];
-  // What is tried on a part begins when the part does, and goes on alone.
-  if (finish.id !== part.finish) return { shop, ...beginning(finish, own) };
+  if (finish.id !== part.finish) {
+    const meant = finishes.find(({ id }) => id === part.finish);
+    // A what-if is timed as the finish it is of up to the first step that begins otherwise, and goes on alone.
+    return finish.whatIfOf === part.finish && meant !== undefined && own !== undefined
+      ? { shop, moments: momentsOfCopy(own, meant, finish) }
+      : { shop, ...beginning(finish, own) };
+  }
   return {
     shop,
     ...(own === undefined ? {} : { moments: own }),
@@ -80,6 +86,26 @@ export function momentsKept(
   if (changed < 0) return moments;
   const kept = now.slice(0, changed).map(({ id }) => id);
   return Object.fromEntries(Object.entries(moments).filter(([id]) => kept.includes(id)));
+}
+
+/** Moments of a finish for a copy of it, whose steps have ids of their own. */
+function momentsOfCopy(
+  moments: NonNullable<Basis['moments']>,
+  { steps: meant }: Finish,
+  { steps }: Finish,
+): NonNullable<Basis['moments']> {
+  const [before, now] = [meant, steps].map((all) => all.filter(({ off }) => !off)) as [
+    PlanStep[],
+    PlanStep[],
+  ];
+  const renamed = now.map((step, i) => ({
+    ...step,
+    id: before[i]?.kind === step.kind ? before[i].id : step.id,
+  }));
+  const kept = momentsKept(moments, before, renamed);
+  return Object.fromEntries(
+    renamed.flatMap(({ id }, i) => (kept[id] === undefined ? [] : [[now[i]!.id, kept[id]] as const])),
+  );
 }
 
 /** A part with other steps to try: what was timed holds up to the first that is changed. */
@@ -138,6 +164,6 @@ export function partPlan(
     steps: stepsOn(part, finish),
     look: finish.look,
     seed: (plan.seed + SEED_STEP * at) % SEEDS,
-    circumstances: givenOf(part, finish, circumstances),
+    circumstances: givenOf(plan, part, finish, circumstances),
   };
 }

@@ -4,6 +4,7 @@ import { usualWork } from './calendar';
 import { newPlan } from './newPlan';
 import { endsAt, standingAt, startToEndBy } from './when';
 import { beginAt } from './begin';
+import { timetable } from './timetable';
 
 const counted = (): (() => string) => {
   let count = 0;
@@ -41,16 +42,17 @@ describe('a plan by the clock', () => {
   it('is ahead, under way with its next step, or past', () => {
     const of = plan();
     const begins = Date.parse(of.startsAt);
-    expect(standingAt(of, begins - 1)).toEqual({ kind: 'ahead', begins });
-    const soon = standingAt(of, begins + HOUR / 4);
+    const { table } = timetable(of);
+    expect(standingAt(of, table, begins - 1)).toEqual({ kind: 'ahead', begins });
+    const soon = standingAt(of, table, begins + HOUR / 4);
     expect(soon.kind).toBe('under-way');
     if (soon.kind !== 'under-way') return;
     // Preparation has the first minutes.
     expect(soon.next!.step).toBe(of.finishes[0]!.steps[0]!);
     expect(soon.next!.at).toBeGreaterThan(begins + HOUR / 4);
-    expect(standingAt(of, soon.ends - 1)).toEqual(
+    expect(standingAt(of, table, soon.ends - 1)).toEqual(
       jasmine.objectContaining({ kind: 'under-way', next: null }),
     );
-    expect(standingAt(of, soon.ends + 1)).toEqual({ kind: 'past' });
+    expect(standingAt(of, table, soon.ends + 1)).toEqual({ kind: 'past' });
   });
 });

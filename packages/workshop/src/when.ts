@@ -59,11 +59,10 @@ export type Standing =
   | { readonly kind: 'under-way'; readonly next: Planned | null; readonly ends: number }
   | { readonly kind: 'past' };
 
-/** How a plan stands at a moment [ms since 1970], if it goes as planned. @throws as `forecast` */
-export function standingAt(plan: Plan, now: number, given: Given = {}): Standing {
+/** How a plan stands at a moment [ms since 1970], if it goes as its timetable has it. */
+export function standingAt(plan: Plan, table: Schedule, now: number): Standing {
   const begins = Date.parse(plan.startsAt);
   if (now < begins) return { kind: 'ahead', begins };
-  const { table } = timetable(plan, given);
   const ends = endOf(plan, table);
   if (now > ends) return { kind: 'past' };
   return { kind: 'under-way', next: plannedSteps(plan, table).find(({ at }) => at > now) ?? null, ends };

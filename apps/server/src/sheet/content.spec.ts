@@ -1,5 +1,8 @@
 import { type Plan, USUAL_MEASURES } from '@zaffet/contract';
-import { newPlan, partPlan, type School, SCHOOL_KEYS } from '@zaffet/workshop';
+import { FIGURE_KEYS } from '@zaffet/core/readout';
+import { FIGURE_WORDS, figureText } from '@zaffet/words';
+import { newPlan, partPlan, type School, SCHOOL_KEYS, timetable } from '@zaffet/workshop';
+import { plansToCompare, valuesOf } from '../../../../packages/workshop/src/testing/rooms';
 import { jobSheet } from './content';
 import { createRequire } from 'node:module';
 import { PNG } from 'pngjs';
@@ -90,6 +93,20 @@ describe('job sheet', () => {
     const at = (zone: string): string => jobSheet(begun, zone, SHELF).finishes[0]!.steps[0]!.at;
     expect(at('Europe/Lisbon')).toBe('Mon 6 Jul, 09:00');
     expect(at('Atlantis/Deep')).toBe('Mon 6 Jul, 08:00 UTC');
+  });
+
+  it('has the figures that every other room has, of each technique', () => {
+    for (const compared of plansToCompare(10)) {
+      const [part] = compared.piece.parts;
+      const expected = valuesOf(compared, part!.id, timetable(compared));
+      const shown = jobSheet(compared, 'UTC', SHELF).finishes[0]!.figures;
+      expect(shown.length).toBeGreaterThan(0);
+      for (const { name, value } of shown) {
+        const key = FIGURE_KEYS.find((known) => FIGURE_WORDS[known].name === name)!;
+        const { number, unit } = figureText(key, expected[key]!);
+        expect(value).withContext(`${compared.name}: ${name}`).toBe(`${number} ${unit}`.trim());
+      }
+    }
   });
 
   it('says the latest moment where a window closes', () => {

@@ -7,6 +7,7 @@ import { mmToMetres } from '@zaffet/core/units';
 import { basisOf } from '../basis';
 import { carriedOutAtEnd, lastDone } from '../boards/photo';
 import { partPlan, shopKnowing } from '../partPlan';
+import { timetable } from '../timetable';
 import { foldRun, type Run } from '../runs/fold';
 import { schoolOf } from './likeness';
 
@@ -61,8 +62,9 @@ export function compareRun(events: readonly RunEvent[], learned: Learned | null)
   const begun = events.find(({ kind }) => kind === 'run-begun');
   if (run === null || begun?.kind !== 'run-begun') return [];
   const meant = unfilePlan(begun.plan);
+  const { circumstances } = timetable(meant, { shop: shopKnowing(run.learned) });
   return run.plan.piece.parts.map(({ id, name }) => {
-    const planned = figuresOf(basisOf(partPlan(meant, id, null, { shop: shopKnowing(run.learned) })));
+    const planned = figuresOf(basisOf(partPlan(meant, id, null, circumstances)));
     const worked = lastDone(run, id) === null ? null : carriedOutAtEnd(run, id);
     const done = worked === null ? null : figuresOf(worked.basis(run.learned));
     const today = worked === null ? null : figuresOf(worked.basis(learned));

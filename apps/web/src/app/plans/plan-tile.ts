@@ -1,10 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { API, isFilmStep, type PlanSummary } from '@zaffet/contract';
+import { API, isFilmStep, type Plan, type PlanSummary } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type FigureKey, figureValues } from '@zaffet/core/readout';
 import { FIGURE_WORDS, figureText, stepTitle } from '@zaffet/words';
-import { basisOf, partPlan } from '@zaffet/workshop';
+import { basisOf, type Circumstances, type PartPlan, partPlan } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
 import { faultOf, PlansApi } from '../data/plans.api';
@@ -93,9 +93,16 @@ export class PlanTile {
     return error === undefined ? null : faultOf(error.cause ?? error);
   });
   protected readonly fileUrl = computed(() => API.planFile(this.listed().id));
+  private readonly timed = resource({
+    params: () => this.saved()?.plan,
+    loader: ({ params }) => this.timetables.listed(params, now().getTime()),
+  });
+  /** Its first part as it is timed; null until then, and by its own rules where it cannot be timed. */
   protected readonly part = computed(() => {
     const saved = this.saved();
-    return saved === null ? null : partPlan(saved.plan);
+    if (saved === null) return null;
+    if (this.timed.hasValue()) return listedPart(saved.plan, this.timed.value().circumstances);
+    return this.timed.error() === undefined ? null : partPlan(saved.plan);
   });
   private readonly forecast = computed(() => {
     const part = this.part();
@@ -104,8 +111,9 @@ export class PlanTile {
   /** Its mean colour, until the picture is there. */
   protected readonly tone = computed(() => this.forecast()?.whole.colour ?? null);
   protected readonly stack = computed(() => {
-    const part = this.part();
-    if (part === null) return '…';
+    const saved = this.saved();
+    if (saved === null) return '…';
+    const part = partPlan(saved.plan);
     return part.steps
       .map((step) =>
         isFilmStep(step) && step.colourName ? step.colourName : stepTitle(step, part.media).toLowerCase(),
@@ -117,14 +125,10 @@ export class PlanTile {
     const forecast = this.forecast();
     return forecast === null ? '' : tileFigures(figureValues(forecast));
   });
-  private readonly stands = resource({
-    params: () => this.saved()?.plan,
-    loader: ({ params }) => this.timetables.standing(params, now().getTime()),
-  });
   /** What the plan has now, or when it begins; nothing of what is past. A run may be elsewhere. */
   protected readonly standing = computed(() => {
     const saved = this.saved();
-    const standing = this.stands.hasValue() ? this.stands.value() : undefined;
+    const standing = this.timed.hasValue() ? this.timed.value().standing : undefined;
     if (saved === null || standing === undefined || standing.kind === 'past') return null;
     const zone = saved.plan.work?.zone ?? null;
     if (standing.kind === 'ahead') return `begins ${this.clock.dateTime(standing.begins, zone)}`;
@@ -135,6 +139,10 @@ export class PlanTile {
   });
   protected readonly changed = computed(() => this.clock.dateTime(new Date(this.listed().savedAt)));
 }
+
+/** What the list shows of a plan: its first part as it is timed. */
+export const listedPart = (plan: Plan, circumstances: Circumstances): PartPlan =>
+  partPlan(plan, null, null, circumstances);
 
 /** Under this crackle strength hardly any crack is seen, and under this share no loss. */
 const SEEN_STRENGTH = 0.12;

@@ -2,6 +2,12 @@ import { type Plan } from '@zaffet/contract';
 import { type Pin, type Schedule } from '@zaffet/core/schedule';
 import { type AirEffects, type Given, type OtherWay, type Standing } from '@zaffet/workshop';
 
+/** What the list shows of a plan's timetable. */
+export interface Listed {
+  readonly standing: Standing;
+  readonly moments: Schedule['moments'];
+}
+
 /** What the timetable's thread is asked; `given` is what the shop knows. */
 export interface TimetableWorker {
   /** When everything is done. */
@@ -20,6 +26,6 @@ export interface TimetableWorker {
   startToEndBy(plan: Plan, by: string, given: Given): string;
   /** When a plan is done [ms since 1970]. */
   endsAt(plan: Plan, given: Given): number;
-  /** How a plan stands at a moment [ms since 1970]. */
-  standing(plan: Plan, now: number, given: Given): Standing;
+  /** How a plan of the list stands at a moment [ms since 1970], and when its steps begin. */
+  listed(plan: Plan, now: number, given: Given): Listed;
 }

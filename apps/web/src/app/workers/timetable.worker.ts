@@ -28,7 +28,10 @@ const worker: TimetableWorker = {
   others: otherWays,
   startToEndBy,
   endsAt,
-  standing: standingAt,
+  listed: (plan, now, given) => {
+    const { table } = timetable(plan, given);
+    return { standing: standingAt(plan, table, now), moments: table.moments };
+  },
 };
 
 expose(worker);

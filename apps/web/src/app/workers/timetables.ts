@@ -2,10 +2,17 @@ import { computed, inject, Injectable } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { type Plan } from '@zaffet/contract';
 import { type Pin, type Schedule } from '@zaffet/core/schedule';
-import { type AirEffects, type Given, type OtherWay, shopKnowing, type Standing } from '@zaffet/workshop';
+import {
+  type AirEffects,
+  type Circumstances,
+  type Given,
+  type OtherWay,
+  shopKnowing,
+  type Standing,
+} from '@zaffet/workshop';
 import { calibrationFeature } from '../shop/calibration.feature';
 import { Thread } from './thread';
-import { type TimetableWorker } from './timetable-messages';
+import { type Listed, type TimetableWorker } from './timetable-messages';
 
 const startThread = (): Worker =>
   new Worker(new URL('./timetable.worker', import.meta.url), { type: 'module' });
@@ -52,7 +59,13 @@ export class Timetables {
     return this.thread.ask((remote) => remote.endsAt(plan, this.given()));
   }
 
-  standing(plan: Plan, now: number): Promise<Standing> {
-    return this.list.ask<Standing>((remote) => remote.standing(plan, now, this.given()));
+  /** What the list shows of a plan, with the circumstances that its figures rest on. */
+  async listed(
+    plan: Plan,
+    now: number,
+  ): Promise<{ readonly standing: Standing; readonly circumstances: Circumstances }> {
+    const given = this.given();
+    const { standing, moments } = await this.list.ask<Listed>((remote) => remote.listed(plan, now, given));
+    return { standing, circumstances: { ...given, moments } };
   }
 }

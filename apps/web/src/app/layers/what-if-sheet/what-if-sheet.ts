@@ -116,6 +116,7 @@ export class WhatIfSheet {
   private readonly units = inject(Units).system;
   private readonly money = inject(Money);
   private readonly file = this.store.selectSignal(planFeature.selectFile);
+  private readonly circumstances = this.store.selectSignal(planFeature.selectCircumstances);
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
 
   protected readonly columns = computed(() => {
@@ -142,7 +143,7 @@ export class WhatIfSheet {
     lines: { name: string; value: string; amount: number | null }[];
     risks: string[];
   } {
-    const plan = partPlan(this.file()!, this.plan()!.part.id, finish.id);
+    const plan = partPlan(this.file()!, this.plan()!.part.id, finish.id, this.circumstances());
     const result = forecast(basisOf(plan));
     const model = result.course.plan;
     const values = figureValues(result);
