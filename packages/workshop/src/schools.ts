@@ -42,12 +42,12 @@ const dustOff = (id: string): PlanStep => newWipe(id, after(1), false);
 export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: StartRuleFile) => PlanStep[]>> =
   {
     'dried-medium': (id, first) => [
-      newCoat(id(), 'chalk', '#5d6b4b', 'Kelp', first),
+      newCoat(id(), 'chalk', '#55634a', 'Kelp', first),
       newCoat(id(), 'crackle', '#e6ddc4', '', when('recoat')),
       newCoat(id(), 'chalk', '#e3dccb', 'Sailcloth', when('touch-dry')),
     ],
     'wet-glue': (id, first) => [
-      newCoat(id(), 'latex', '#5d6b4b', 'Kelp', first),
+      newCoat(id(), 'latex', '#55634a', 'Kelp', first),
       newCoat(id(), 'pva', '#e6ddc4', '', when('recoat')),
       newCoat(id(), 'latex', '#e3dccb', 'Sailcloth', after(2)),
     ],
@@ -76,7 +76,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
       newSeal(id(), 'clearWax', when('through-dry', 720)),
     ],
     'brittle-ground': (id, first) => [
-      newCoat(id(), 'latex', '#6b5a3e', 'Rope', first),
+      newCoat(id(), 'latex', '#6b5a3e', 'Old rope', first),
       ...[when('through-dry'), when('recoat'), when('recoat')].map((start): PlanStep => ({
         ...newCoat(id(), 'gesso', '#e8e4d8', 'Ground', start),
         thicknessUm: 130,
@@ -84,7 +84,7 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
         strokes: 'crosswise',
       })),
       smoothing(id()),
-      newCoat(id(), 'milk', '#8aa19a', 'Shoal', after(5)),
+      newCoat(id(), 'milk', '#8aa19a', 'Shallows', after(5)),
       newDistress(id(), 'scrape', after(30)),
       newDistress(id(), 'sponge', after(5)),
       newSeal(id(), 'clearWax', when('through-dry', 720)),
@@ -164,11 +164,11 @@ export const SCHOOL_STEPS: Readonly<Record<School, (id: () => string, first: Sta
     'thick-base': (id, first) => [
       { ...newCoat(id(), 'texture', '#8c8571', 'Mortar', first), cover: { style: 'blotchy', share: 0.45 } },
       {
-        ...newCoat(id(), 'mineral', '#c4bda6', 'Limewash', when('recoat', 600)),
+        ...newCoat(id(), 'mineral', '#c4bda6', 'Lime bloom', when('recoat', 600)),
         cover: { style: 'blotchy', share: 0.8 },
       },
       {
-        ...newCoat(id(), 'mineral', '#b3aa92', 'Limewash, darker', when('recoat')),
+        ...newCoat(id(), 'mineral', '#b3aa92', 'Lime bloom, darker', when('recoat')),
         cover: { style: 'blotchy', share: 0.7 },
       },
       { ...newDistress(id(), 'blade', after(120)), where: 'edges' } as PlanStep,
