@@ -1,4 +1,4 @@
-import { type PlanStep } from '@zaffet/contract';
+import { type CoatStep, type PlanStep } from '@zaffet/contract';
 import { stepTimes } from '@zaffet/core/forecast';
 import { basisOf } from './basis';
 import { after, newCoat, newHeat, newSeal, newStep, when } from './create';
@@ -11,7 +11,7 @@ const paint = (
   id: string,
   key: 'chalk' | 'milk' | 'pva' | 'crackle' | 'hide' | 'polyW',
   start: PlanStep['start'],
-) => newCoat(id, key, '#5d6b4b', '', start);
+): CoatStep => newCoat(id, key, '#5d6b4b', '', start);
 const planOf = (...steps: PlanStep[]): PartPlan => {
   const plan = samplePlan();
   return partPlan({ ...plan, finishes: [{ ...plan.finishes[0]!, steps }] });

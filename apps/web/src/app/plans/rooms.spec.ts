@@ -6,11 +6,11 @@ import { figureValues } from '@zaffet/core/readout';
 import { basisOf, timetable } from '@zaffet/workshop';
 import { provideStore, Store } from '@ngrx/store';
 import { disagreements, plansToCompare, valuesOf } from '../../../../../packages/workshop/src/testing/rooms';
-import { listedPart } from '../plans/plan-tile';
+import { listedPart } from './plan-tile';
 import { calibrationFeature } from '../shop/calibration.feature';
 import { savedPlan } from '../testing/plan';
-import { PlanApi, PlanEditor } from './plan.actions';
-import { planFeature } from './plan.feature';
+import { PlanApi, PlanEditor } from '../plan/plan.actions';
+import { planFeature } from '../plan/plan.feature';
 
 describe('one number, one home', () => {
   const opened = (plan: Plan): { store: Store; wrong: string[] } => {
