@@ -17,6 +17,7 @@ export const READING_NAMES: Readonly<Record<Reading, string>> = {
   touchTop: 'Touch-dry, the top coat',
   chips: 'Chipped',
   worn: 'Worn off',
+  under: 'Base colours showing',
 };
 
 /** A length with its unit [m]. */

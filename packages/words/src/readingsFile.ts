@@ -10,6 +10,7 @@ const IN: Readonly<Record<Reading, { readonly unit: string; readonly per: number
   touchTop: { unit: 's', per: 1 },
   chips: { unit: 'share', per: 1 },
   worn: { unit: 'share', per: 1 },
+  under: { unit: 'share', per: 1 },
 };
 
 /** A cell, or a part, that was measured. */
@@ -23,7 +24,8 @@ const digits = (value: number): number => Number(value.toPrecision(6));
 
 /**
  * Everything that was measured, beside what is foretold of it, as CSV (RFC 4180): a line a reading. Lengths in mm, times
- * in seconds since the film was laid, chips and wear as shares.
+ * in seconds since the film was laid, chips, wear and what shows of
+ * colours below as shares.
  * @param leftOut - cells that do not count, by their ids
  */
 export function readingsCsv(

@@ -17,6 +17,7 @@ import {
   whole,
 } from '../fields';
 import { filePlan } from '../plan/file';
+import { LIMITS } from '../plan/limits';
 import { checked } from '../refusals';
 import { parsePlan } from '../plan/schema';
 import { step } from '../plan/steps.schema';
@@ -81,6 +82,10 @@ const BODIES: Readonly<Record<RunEventKind, Joi.SchemaMap>> = {
     chipped: wanted('readShare'),
     worn: wanted('readShare'),
     cracked: Joi.boolean().allow(null),
+    shares: Joi.object()
+      .pattern(id(), number('readShare'))
+      .max(LIMITS.layers.max + 1)
+      .optional(),
   },
   used: { itemId: id(), name: text(), amountMl: number('amountMl') },
   verdict: { when: oneOf(VERDICT_TIMES), verdict: oneOf(VERDICTS).allow(null), text: lines().allow('') },

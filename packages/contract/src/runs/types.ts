@@ -115,6 +115,11 @@ export interface RunBodies {
     readonly worn: number | null;
     /** Whether it cracked at all; left out, or null, where nobody said. */
     readonly cracked?: boolean | null;
+    /**
+     * Share of the part on which each colour is seen, by the step that put it on; `panel` is the bare surface. Left out
+     * where nobody said.
+     */
+    readonly shares?: Readonly<Record<string, number>>;
   };
   /** What was taken off the shelf, as it comes out of its tin. */
   readonly used: { readonly itemId: string; readonly name: string; readonly amountMl: number };

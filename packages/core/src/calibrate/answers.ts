@@ -2,6 +2,7 @@ import { type Basis } from '../basis';
 import { courseOf, type FilmRun } from '../course';
 import { forecast } from '../forecast';
 import { type FactorKey, type Learned } from '../media';
+import { underShare } from '../outcome';
 import { figureRow } from '../readout';
 import { type DistressTool } from '../tools';
 import { normalQuantile } from '../numeric/normal';
@@ -17,6 +18,8 @@ export const SCATTER: Readonly<Record<Reading, number>> = {
   touchTop: 0.17,
   chips: figureRow('chips').scatter,
   worn: figureRow('worn').scatter,
+  // Judged by eye over all of a part, as wear is; assumed.
+  under: figureRow('worn').scatter,
 };
 
 /** Shares nearer 0 or 1 than this are taken for this. */
@@ -68,7 +71,8 @@ export function answersOf(
     of?.openStates.touch == null ? null : of.openStates.touch - of.laidAt;
   const first = cracks?.firstAt == null ? null : cracks.firstAt - film.laidAt;
   // Only where it was read: it takes all that comes of a plan.
-  const whole = reads.some(isShare) ? forecast(on).whole : null;
+  const result = reads.some(isShare) ? forecast(on) : null;
+  const whole = result?.whole ?? null;
   const ln = (value: number | null | undefined): number | null =>
     value == null || !(value > 0) ? null : Math.log(value);
   return {
@@ -80,6 +84,7 @@ export function answersOf(
       touchTop: ln(since(film)),
       chips: whole === null ? null : asLearnt('chips', whole.chippedShare),
       worn: whole === null ? null : asLearnt('worn', whole.wornShare),
+      under: result === null ? null : asLearnt('under', underShare(result)),
     },
     crackedShare: cracks?.pattern.crackedShare ?? 0,
     films: { top: film, below },
@@ -126,7 +131,7 @@ export function keysOf(cell: Cell, reads: readonly Reading[] = readingsOf(cell))
     ...(shape && below !== null && below.slipRate > 0 ? [`slip:${below.key}` as const] : []),
     ...(shape || has('first') ? [`strain:${top}` as const] : []),
     ...(has('first') ? [`tough:${top}` as const] : []),
-    ...(has('chips') ? [`bond:${parts}` as const] : []),
-    ...(has('worn') ? toolsOf(cell).map((tool) => `wear:${tool}` as const) : []),
+    ...(has('chips') || has('under') ? [`bond:${parts}` as const] : []),
+    ...(has('worn') || has('under') ? toolsOf(cell).map((tool) => `wear:${tool}` as const) : []),
   ];
 }

@@ -83,6 +83,34 @@ describe('calibration', () => {
     expect(taught!.high! - taught!.low!).toBeLessThan(tables!.high! - tables!.low!);
   });
 
+  it('learns the same of a hand from the colours that show, where nobody measured wear', () => {
+    const sanded = (id: string, rounds: number): Cell => ({
+      id,
+      board: 'b',
+      basis: onTables(
+        planOf([
+          coat('a', 'chalk', 90, FIRST, { colour: '#34505c' }),
+          coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#d8cdb2' }),
+          distress('s', 'sand', after(43_200), { grit: 120, rounds }),
+        ]),
+      ),
+      top: 'b',
+      read: { under: 0.1 },
+      cracked: null,
+    });
+    const deeper: Learned = { keys: ['wear:sand'], mean: [0.5], covariance: [[0.01]] };
+    const cells = [4, 8, 14].map((rounds): Cell => {
+      const cell = sanded(`c${rounds}`, rounds);
+      return { ...cell, read: { under: foretell(cell, deeper, deeper.keys).under.value! } };
+    });
+    const { learned } = calibrate(cells);
+    const [tables, taught, truth] = [null, learned, deeper].map(
+      (knows) => foretell(sanded('c20', 20), knows, learned.keys).under.value!,
+    );
+    expect(taught!).toBeGreaterThan(tables!);
+    expect(Math.abs(taught! - truth!)).toBeLessThan(0.5 * Math.abs(tables! - truth!));
+  });
+
   it('hears least of a cell that does not fit the others', () => {
     const cells = board(6);
     const wrong = cells.map((cell, i): Cell =>

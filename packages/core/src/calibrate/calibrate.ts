@@ -162,6 +162,7 @@ export function foretell(
     touchTop: told('touchTop'),
     chips: told('chips'),
     worn: told('worn'),
+    under: told('under'),
   };
 }
 

@@ -6,15 +6,26 @@ import { type BoardCentre, type FactorKey, type Learned } from '../media';
  * hands. What is learned are the factors of `media/learned`.
  */
 
-export const READINGS = ['spacing', 'opening', 'first', 'touchBelow', 'touchTop', 'chips', 'worn'] as const;
+export const READINGS = [
+  'spacing',
+  'opening',
+  'first',
+  'touchBelow',
+  'touchTop',
+  'chips',
+  'worn',
+  'under',
+] as const;
 /**
  * What is read off a cell: mean spacing and opening of its cracks [m], when the first of them came and when the film and
- * the one below it were touch-dry [s since each was laid], the shares that chipped and were worn off.
+ * the one below it were touch-dry [s since each was laid], the shares that chipped and were worn off, and the share
+ * on which colours below the top one show.
  */
 export type Reading = (typeof READINGS)[number];
 
 /** Shares spread as log odds, lengths and times as logarithms. */
-export const isShare = (reading: Reading): boolean => reading === 'chips' || reading === 'worn';
+export const isShare = (reading: Reading): boolean =>
+  reading === 'chips' || reading === 'worn' || reading === 'under';
 
 /** A cell of a board, or a part of a piece, with what was read off it. */
 export interface Cell {

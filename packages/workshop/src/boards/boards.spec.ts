@@ -253,7 +253,7 @@ describe('a board', () => {
       plan.finishes
         .map(({ steps }) => steps.find((step) => 'colour' in step)!)
         .map((step) => ('colour' in step ? step.colour : null));
-    expect(new Set([...coloursOf(cracked), ...coloursOf(chipped)])).toEqual(new Set(['#5d6b4b']));
+    expect(new Set([...coloursOf(cracked), ...coloursOf(chipped)])).toEqual(new Set(['#55634a']));
     // Of a finish that neither cracks nor chips too.
     expect(boardFor(planOf('dry-brushed'), null, 'school', 3, next)!.plan.piece.parts.length).toBe(3);
   });

@@ -1,7 +1,10 @@
 import { isFilmStep } from '@zaffet/contract';
+import { type Basis } from '@zaffet/core/basis';
 import { type Cell, type Reading } from '@zaffet/core/calibrate';
 import { courseOf } from '@zaffet/core/course';
+import { forecast } from '@zaffet/core/forecast';
 import { type LiveState } from '@zaffet/core/live';
+import { topPaint } from '@zaffet/core/outcome';
 import { buffCoat } from '../runs/known';
 import { type Run, stepKey } from '../runs/fold';
 import { crackingSteps } from './taught';
@@ -16,6 +19,17 @@ function seenNow(run: Run, partId: string, stepId: string, state: LiveState): nu
     (one) => one.partId === partId && one.stepId === stepId && one.after === state && one.now,
   );
   return laid === null || seen === undefined || seen.at <= laid ? null : (seen.at - laid) / 1000;
+}
+
+/** Share on which colours below the top one show, from the shares that were seen; null where they do not say. */
+function underOf(shares: Readonly<Record<string, number>>, basis: Basis): number | null {
+  const top = topPaint(forecast(basis));
+  const sum = Object.values(shares).reduce((all, share) => all + share, 0);
+  if (top === null || sum <= 0) return null;
+  const seen = shares[top];
+  // Where the top colour was left out, the others are all that shows below it.
+  if (seen === undefined) return Math.min(1, sum);
+  return Object.keys(shares).length === 1 ? 1 - seen : 1 - seen / sum;
 }
 
 /**
@@ -43,6 +57,7 @@ export function cellsOf(runId: string, run: Run): Cell[] {
       touchTop: seenNow(run, partId, top, 'touch'),
       chips: outcome?.chipped ?? null,
       worn: outcome?.worn ?? null,
+      under: outcome?.shares === undefined ? null : underOf(outcome.shares, on),
     };
     const told = Object.fromEntries(Object.entries(read).filter(([, value]) => value !== null));
     const cracked = cracking === null ? null : (outcome?.cracked ?? null);

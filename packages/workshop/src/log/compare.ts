@@ -1,6 +1,7 @@
 import { type RunEvent, unfilePlan } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { forecast } from '@zaffet/core/forecast';
+import { paintsOf } from '@zaffet/core/outcome';
 import { type Learned } from '@zaffet/core/media';
 import { bandedFigures, type Figure } from '@zaffet/core/readout';
 import { mmToMetres } from '@zaffet/core/units';
@@ -26,10 +27,45 @@ export interface ComparedFigure {
   readonly measured: number | null;
 }
 
+/** On how much of a part a colour was to be seen and was, as shares; null where it is not predicted, or nobody said. */
+export interface ComparedColour {
+  /** The step that put it on; `panel` is the bare surface. */
+  readonly id: string;
+  readonly planned: number | null;
+  readonly done: number | null;
+  readonly today: number | null;
+  readonly measured: number | null;
+}
+
 export interface ComparedPart {
   readonly partId: string;
   readonly name: string;
   readonly figures: readonly ComparedFigure[];
+  /** From the lowest; empty where nobody said how much of any is seen. */
+  readonly colours: readonly ComparedColour[];
+}
+
+/** How much of a part each colour is seen on, from the lowest. */
+function sharesOf(basis: Basis): ReadonlyMap<string, number> {
+  return new Map(paintsOf(forecast(basis)).map(({ id, share }) => [id, share]));
+}
+
+/** The colours somebody said something of, beside what was predicted of them. */
+function coloursOf(
+  seen: Readonly<Record<string, number>> | undefined,
+  planned: Basis,
+  done: Basis | null,
+  today: Basis | null,
+): ComparedColour[] {
+  if (seen === undefined) return [];
+  const [was, came, now] = [planned, done, today].map((basis) => (basis === null ? null : sharesOf(basis)));
+  return [...new Set([...was!.keys(), ...Object.keys(seen)])].map((id) => ({
+    id,
+    planned: was!.get(id) ?? null,
+    done: came?.get(id) ?? null,
+    today: now?.get(id) ?? null,
+    measured: seen[id] ?? null,
+  }));
 }
 
 function figuresOf(basis: Basis): (key: MeasuredFigure) => Figure | null {
@@ -64,10 +100,15 @@ export function compareRun(events: readonly RunEvent[], learned: Learned | null)
   const meant = unfilePlan(begun.plan);
   const { circumstances } = timetable(meant, { shop: shopKnowing(run.learned) });
   return run.plan.piece.parts.map(({ id, name }) => {
-    const planned = figuresOf(basisOf(partPlan(meant, id, null, circumstances)));
+    const basis = basisOf(partPlan(meant, id, null, circumstances));
     const worked = lastDone(run, id) === null ? null : carriedOutAtEnd(run, id);
-    const done = worked === null ? null : figuresOf(worked.basis(run.learned));
-    const today = worked === null ? null : figuresOf(worked.basis(learned));
+    const [basisDone, basisToday] = [run.learned, learned].map((known) => worked?.basis(known) ?? null) as [
+      Basis | null,
+      Basis | null,
+    ];
+    const planned = figuresOf(basis);
+    const done = basisDone === null ? null : figuresOf(basisDone);
+    const today = basisToday === null ? null : figuresOf(basisToday);
     return {
       partId: id,
       name,
@@ -78,6 +119,7 @@ export function compareRun(events: readonly RunEvent[], learned: Learned | null)
         today: today?.(key) ?? null,
         measured: measuredOf(run, id, key),
       })),
+      colours: coloursOf(run.outcomes[id]?.shares, basis, basisDone, basisToday),
     };
   });
 }

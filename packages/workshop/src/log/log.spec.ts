@@ -2,6 +2,7 @@ import { type Plan, type RunEvent } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { filePlan } from '@zaffet/contract';
 import { newPlan } from '../newPlan';
+import { cellsOf } from '../boards';
 import { foldRun, type Run } from '../runs';
 import { SCHOOL_KEYS, type School } from '../schools';
 import { beginning, deviceOf } from '../testing/runs';
@@ -155,6 +156,29 @@ describe('what was foretold beside what came out', () => {
     expect(spacing.done!.value!).toBeGreaterThan(spacing.planned!.value!);
     expect(spacing.today).toEqual(spacing.done);
     expect(told!.figures.map(({ key }) => key)).toEqual([...MEASURED_FIGURES]);
+  });
+
+  it('has the share of each colour that was seen beside what was predicted of it', () => {
+    const seen = carried((tell) =>
+      tell(900, 'outcome', {
+        partId: part,
+        spacingMm: null,
+        openingMm: null,
+        chipped: null,
+        worn: null,
+        shares: { [top]: 0.8, [base]: 0.2 },
+      }),
+    );
+    const [compared] = compareRun(seen, null);
+    const colour = (id: string): { planned: number | null; measured: number | null } =>
+      compared!.colours.find((one) => one.id === id)!;
+    expect([colour(base).measured, colour(top).measured]).toEqual([0.2, 0.8]);
+    expect(colour('panel').measured).toBeNull();
+    const planned = compared!.colours.reduce((sum, one) => sum + one.planned!, 0);
+    expect(planned).toBeGreaterThan(0.9);
+    expect(compareRun(carried(), null)[0]!.colours).toEqual([]);
+    // A board's cell takes from it on how much the top colour is not seen.
+    expect(cellsOf('r', foldRun(seen)!)[0]!.read.under).toBeCloseTo(0.2, 9);
   });
 
   it('goes by what the shop knows today where that is another thing', () => {

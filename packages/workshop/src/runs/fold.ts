@@ -171,10 +171,13 @@ function after(run: Run, event: RunEvent, told: number): Run {
       return { ...run, details: { forWhom, fate, price, leftOn, hours, cost } };
     }
     case 'outcome': {
-      const { partId, spacingMm, openingMm, chipped, worn, cracked = null } = event;
+      const { partId, spacingMm, openingMm, chipped, worn, cracked = null, shares } = event;
       return {
         ...run,
-        outcomes: { ...run.outcomes, [partId]: { spacingMm, openingMm, chipped, worn, cracked } },
+        outcomes: {
+          ...run.outcomes,
+          [partId]: { spacingMm, openingMm, chipped, worn, cracked, ...(shares && { shares }) },
+        },
       };
     }
     case 'verdict': {

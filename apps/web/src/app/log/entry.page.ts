@@ -23,6 +23,7 @@ import {
   figures,
   figureText,
   perCent,
+  stepTitle,
   VERDICT_WORDS,
 } from '@zaffet/words';
 import { type ComparedPart, entryOf, type School, SCHOOLS } from '@zaffet/workshop';
@@ -161,8 +162,15 @@ export class EntryPage {
     ];
   });
 
+  /** What a colour is called: by the step that put it on. */
+  private colourName(id: string): string {
+    const plan = this.model.run()?.plan;
+    const step = plan?.finishes.flatMap(({ steps }) => steps).find((candidate) => candidate.id === id);
+    return step === undefined ? 'Bare surface' : stepTitle(step, plan!.media);
+  }
+
   protected readonly foretold = computed(() =>
-    (this.compared() ?? []).flatMap(({ partId, name, figures }) => {
+    (this.compared() ?? []).flatMap(({ partId, name, figures, colours }) => {
       const rows = figures
         .filter(({ planned, done, measured }) => shown(planned) || shown(done) || measured !== null)
         .map(({ key, planned, done, today, measured }) => {
@@ -188,7 +196,17 @@ export class EntryPage {
                 : measured >= done.low && measured <= done.high,
           };
         });
-      return rows.length === 0 ? [] : [{ partId, name, rows }];
+      const share = (value: number | null): string => (value === null ? '' : perCent(value));
+      const shares = colours.map(({ id, planned, done, today, measured }) => ({
+        key: `colour ${id}`,
+        name: this.colourName(id),
+        planned: share(planned),
+        done: share(done),
+        today: share(today),
+        measured: share(measured),
+        kept: null,
+      }));
+      return rows.length + shares.length === 0 ? [] : [{ partId, name, rows: [...rows, ...shares] }];
     }),
   );
 

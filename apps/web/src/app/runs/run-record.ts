@@ -15,13 +15,16 @@ import {
 import {
   duration,
   FATE_WORDS,
+  perCent,
   PHOTO_TIME_WORDS,
   stepTitle,
   um,
   VERDICT_TIME_WORDS,
   VERDICT_WORDS,
 } from '@zaffet/words';
-import { isBoard, recordOf, type Run } from '@zaffet/workshop';
+import { forecast } from '@zaffet/core/forecast';
+import { paintsOf } from '@zaffet/core/outcome';
+import { basisOf, isBoard, recordOf, type Run } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Money } from '../data/money';
 import { Units } from '../data/units';
@@ -123,6 +126,34 @@ export class RunRecord {
         }),
     }));
   });
+
+  /** The colours that may be seen on each part, from the lowest, by part. */
+  protected readonly colours = computed(() => {
+    const run = this.model.run();
+    if (run === null) return {};
+    const steps = run.plan.finishes.flatMap(({ steps: all }) => all);
+    return Object.fromEntries(
+      run.plan.piece.parts.map(({ id: partId }) => {
+        const paints = paintsOf(forecast(basisOf(this.model.partPlanOf(partId))));
+        const colours = paints.map(({ id }) => {
+          const step = steps.find((candidate) => candidate.id === id);
+          return { id, name: step === undefined ? 'Bare surface' : stepTitle(step, run.plan.media) };
+        });
+        return [partId, colours] as const;
+      }),
+    );
+  });
+
+  /** Says on how much of a part a colour is seen; without a value, that nobody said. */
+  protected share(partId: string, before: Measured, colour: string, value: number | null): void {
+    const { [colour]: _before, ...others } = before.shares ?? {};
+    this.measure(partId, before, { shares: value === null ? others : { ...others, [colour]: value } });
+  }
+  /** What the shares of a part come to together, where that is more than all of it. */
+  protected tooMuch({ shares = {} }: Measured): string {
+    const sum = Object.values(shares).reduce((all, share) => all + share, 0);
+    return sum > 1.005 ? `Together ${perCent(sum)}. More than 100 % can't be seen: check the shares.` : '';
+  }
 
   protected measure(partId: string, before: Measured, changes: Partial<Measured>): void {
     this.model.tell({ kind: 'outcome', partId, ...before, ...changes });
