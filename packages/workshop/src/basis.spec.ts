@@ -1,5 +1,5 @@
-import { type Plan } from '@zaffet/contract';
-import { NO_SHOP, type ShopData } from '@zaffet/core/basis';
+import { type Plan, type PlanStep } from '@zaffet/contract';
+import { NO_SHOP, type ShopData, type StepMoment } from '@zaffet/core/basis';
 import { forecast } from '@zaffet/core/forecast';
 import { type FactorKey, MEDIUM_KEYS } from '@zaffet/core/media';
 import { readout } from '@zaffet/core/readout';
@@ -68,6 +68,25 @@ describe('basis of a forecast', () => {
     expect(other.known).toBeUndefined();
     const first = tried.finishes[1]!.steps[0]!.id;
     expect(other.moments).toEqual({ [first]: { notBefore: 60 } });
+  });
+
+  it('times a what-if as the finish it is of, up to the first step that begins otherwise', () => {
+    const plan = samplePlan();
+    const [part] = plan.piece.parts;
+    const [meant] = plan.finishes;
+    const steps = meant!.steps.map((step, i) => ({ ...step, id: `copy-${i}` }));
+    const at = (i: number): StepMoment => ({ notBefore: 60 * (i + 1) });
+    const moments = Object.fromEntries(meant!.steps.map(({ id }, i) => [id, at(i)]));
+    const timed = (copy: readonly PlanStep[]): object => {
+      const whatIf = { ...meant!, id: 'other', whatIfOf: meant!.id, steps: copy };
+      const tried = { ...plan, finishes: [meant!, whatIf] };
+      return basisOf(partPlan(tried, part!.id, 'other', { moments: { [part!.id]: moments } })).moments!;
+    };
+    expect(timed(steps)).toEqual(Object.fromEntries(steps.map(({ id }, i) => [id, at(i)])));
+    const later = steps.map((step, i) =>
+      i === 1 ? { ...step, start: { rule: 'after', waitMin: 999 } as const } : step,
+    );
+    expect(timed(later)).toEqual({ 'copy-0': at(0) });
   });
 
   it('carries what the shop knows into bands', () => {

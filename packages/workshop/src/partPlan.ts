@@ -51,7 +51,7 @@ function givenOf(
     const meant = finishes.find(({ id }) => id === part.finish);
     // A what-if is timed as the finish it is of up to the first step that begins otherwise, and goes on alone.
     return finish.whatIfOf === part.finish && meant !== undefined && own !== undefined
-      ? { shop, moments: momentsOfCopy(own, meant, finish) }
+      ? { shop, moments: { ...beginning(finish, own).moments, ...momentsOfCopy(own, meant, finish) } }
       : { shop, ...beginning(finish, own) };
   }
   return {
