@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, effect, type ElementRef, input, viewChild } from '@angular/core';
 import { type FaceAnswer } from '../workers/messages';
 
-/** Shows a drawn face; a coarse one is stretched to the same size. */
+/** Shows a drawn face as large as it fits; a coarse one at the same size. */
 @Component({
   selector: 'zf-face-canvas',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: '<canvas #canvas role="img" [attr.aria-label]="label()"></canvas>',
-  styles: ':host { display: block; } canvas { display: block; width: 100%; height: 100%; }',
+  // An upright part stands in a broad frame: its picture is never stretched to it.
+  styles:
+    ':host { display: block; } canvas { display: block; width: 100%; height: 100%; object-fit: contain; }',
 })
 export class FaceCanvas {
   readonly answer = input.required<FaceAnswer | null>();

@@ -14,7 +14,7 @@ import { type FaceAnswer } from '../workers/messages';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <zf-face-canvas
-      [style.background]="tone()"
+      [style.background]="answer() === null ? tone() : null"
       [answer]="answer()"
       [label]="failed() ? label() + ': its picture could not be drawn' : label()"
     />
