@@ -83,7 +83,8 @@ test('a piece done before is written down with a photograph, found, told more of
   await sheet.getByRole('button', { name: 'Keep it' }).click();
   await expect(sheet.getByRole('alert')).toHaveText('Give it a name, so that it is found again.');
   await sheet.getByRole('textbox', { name: 'What it was' }).fill('Signal box');
-  await sheet.getByLabel('Done on').fill('2022-08-05');
+  await sheet.getByRole('textbox', { name: 'Done on' }).fill('5 Aug 2022');
+  await sheet.getByRole('textbox', { name: 'Done on' }).press('Tab');
   await sheet
     .getByRole('textbox', { name: 'What there is to say of it' })
     .fill('Beeswax under the latch only.');
@@ -103,7 +104,8 @@ test('a piece done before is written down with a photograph, found, told more of
   await page.getByRole('button', { name: 'given away' }).click();
   await expect(page.getByText('the harbour master, given away')).toBeVisible();
 
-  await page.getByLabel('Another entry to lay beside').selectOption({ label: 'Window seat, front' });
+  await page.getByRole('combobox', { name: 'Another entry to lay beside' }).click();
+  await page.getByRole('option', { name: 'Window seat, front' }).click();
   await expect(page.getByRole('heading', { name: 'Side by side' })).toBeVisible();
   await expect(page.getByText('Say how wide what each photograph shows is')).toBeVisible();
   const own = page.getByRole('region', { name: 'Signal box' });

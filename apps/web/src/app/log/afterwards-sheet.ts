@@ -3,17 +3,21 @@ import { MatButtonModule } from '@angular/material/button';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { fault, filePlan, LIMITS, plainText } from '@zaffet/contract';
 import { newPlan, SCHOOL_KEYS, type School, SCHOOLS } from '@zaffet/workshop';
-import { format } from 'date-fns';
+import { set } from 'date-fns';
 import { RunBox } from '../runs/run-box';
 import { newId, newSeed, now } from '../data/fresh';
 import { PhotoBox } from '../data/photo-box';
 import { ChoiceField } from '../ui/choice-field';
+import { MomentField } from '../ui/moment-field';
 import { checkPhotograph, PhotographRefused } from '../ui/open-photograph';
+
+/** A day alone is told as its noon. */
+const NOON = { hours: 12, minutes: 0, seconds: 0, milliseconds: 0 };
 
 /** A piece that was done without the bench: as little as a photograph and two lines. */
 @Component({
   selector: 'zf-afterwards-sheet',
-  imports: [ChoiceField, MatButtonModule, MatDialogModule],
+  imports: [ChoiceField, MatButtonModule, MatDialogModule, MomentField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './afterwards-sheet.html',
   styleUrl: './afterwards-sheet.scss',
@@ -25,7 +29,8 @@ export class AfterwardsSheet {
   protected readonly limits = LIMITS;
   protected readonly schools = SCHOOL_KEYS.map((value) => ({ value, name: SCHOOLS[value] }));
   protected readonly school = signal<School>('dried-medium');
-  protected readonly today = format(now(), 'yyyy-MM-dd');
+  protected readonly today = now();
+  protected readonly day = signal<Date | null>(this.today);
   protected readonly trouble = signal<string | null>(null);
   protected readonly busy = signal(false);
   /** Kept on this device already, by its hash. */
@@ -49,18 +54,19 @@ export class AfterwardsSheet {
   }
 
   /** A run that begins and ends on the day it was done, with what is said of it. */
-  protected async keep(name: string, day: string, text: string): Promise<void> {
+  protected async keep(name: string, text: string): Promise<void> {
     const called = plainText(name);
     if (called === '') {
       this.trouble.set('Give it a name, so that it is found again.');
       return;
     }
-    if (day === '' || day > this.today) {
+    const day = this.day();
+    if (day === null) {
       this.trouble.set('Say on which day it was done, today or before.');
       return;
     }
     this.busy.set(true);
-    const done = new Date(`${day}T12:00:00`);
+    const done = set(day, NOON);
     const plan = newPlan(this.school(), called, newSeed(), done.toISOString(), newId);
     const runId = newId();
     const said = plainText(text, LIMITS.noteLength.max);

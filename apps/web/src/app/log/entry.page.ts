@@ -36,6 +36,7 @@ import { RunRecord } from '../runs/run-record';
 import { LogApi } from '../data/log.api';
 import { faultOf, PlansApi } from '../data/plans.api';
 import { PhotoBox } from '../data/photo-box';
+import { ChoiceField } from '../ui/choice-field';
 import { Ticker } from '../data/ticker';
 import { Units } from '../data/units';
 import { calibrationFeature } from '../shop/calibration.feature';
@@ -56,7 +57,7 @@ interface Asked extends ToldRun {
 /** One entry of the log: what was planned, done and measured, its photographs, and what is to be said of it since. */
 @Component({
   selector: 'zf-entry-page',
-  imports: [MatButtonModule, RouterLink, RunRecord],
+  imports: [ChoiceField, MatButtonModule, RouterLink, RunRecord],
   providers: [BenchModel, BenchThread, LogThread, Ticker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './entry.page.html',
@@ -68,6 +69,10 @@ export class EntryPage {
   private readonly dialog = inject(MatDialog);
   private readonly plans = inject(PlansApi);
   protected readonly router = inject(Router);
+  protected readonly besideOptions = computed(() => [
+    { value: '', name: 'Lay beside another entry …' },
+    ...this.beside().map(({ runId, name }) => ({ value: runId, name })),
+  ]);
   private readonly log = inject(LogApi);
   private readonly units = inject(Units).system;
   protected readonly photos = inject(PhotoBox);

@@ -17,8 +17,10 @@ import { entryFigures, entryMade, FATE_WORDS, figures, VERDICT_WORDS } from '@za
 import { SCHOOL_KEYS, type School, SCHOOLS } from '@zaffet/workshop';
 import { format } from 'date-fns';
 import { PhotoBox } from '../data/photo-box';
+import { Clock } from '../data/clock';
 import { Units } from '../data/units';
 import { ChoiceField } from '../ui/choice-field';
+import { MomentField } from '../ui/moment-field';
 import { NumberField } from '../ui/number-field';
 import { AfterwardsSheet } from './afterwards-sheet';
 import { LogHand } from './log.actions';
@@ -32,7 +34,7 @@ const SOME_COLOUR = '#5d6b4b';
 /** Everything that was done, found by what was said of it, by colour, by figure, by air and by date. */
 @Component({
   selector: 'zf-log-page',
-  imports: [ChoiceField, MatButtonModule, NumberField, RouterLink],
+  imports: [ChoiceField, MatButtonModule, MomentField, NumberField, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './log.page.html',
   styleUrl: './log.page.scss',
@@ -45,6 +47,11 @@ export class LogPage {
   protected readonly photos = inject(PhotoBox);
   protected readonly limits = LIMITS;
   protected readonly log = this.store.selectSignal(logFeature.selectLogState);
+  private readonly clock = inject(Clock);
+  protected readonly dayOf = (day: string | undefined): Date | null =>
+    day === undefined ? null : new Date(`${day}T12:00:00`);
+  protected readonly written = (day: Date | null): string | undefined =>
+    day === null ? undefined : this.clock.isoDate(day);
   protected readonly query = computed(() => this.log().query);
   protected readonly someColour = SOME_COLOUR;
   protected readonly alikeWithin = ALIKE_WITHIN;

@@ -28,6 +28,7 @@ import { basisOf, isBoard, recordOf, type Run } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Money } from '../data/money';
 import { Units } from '../data/units';
+import { MomentField } from '../ui/moment-field';
 import { NumberField } from '../ui/number-field';
 import { PhotoRow } from '../ui/photo-row';
 import { BoardPhoto } from './board-photo';
@@ -54,7 +55,7 @@ const IN_TIME = 60_000;
 /** What was planned beside what was done, what came out, and how it is liked. */
 @Component({
   selector: 'zf-run-record',
-  imports: [NumberField, PhotoRow, UsedList],
+  imports: [MomentField, NumberField, PhotoRow, UsedList],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './run-record.html',
   styleUrl: './run-record.scss',
@@ -233,6 +234,11 @@ export class RunRecord {
   protected readonly money = inject(Money);
   protected readonly fates = FATES.map((fate) => ({ fate, name: FATE_WORDS[fate] }));
   protected readonly about = computed(() => this.model.run()?.details ?? NOTHING_SAID);
+  protected readonly leftOn = computed(() => {
+    const { leftOn } = this.about();
+    return leftOn === null ? null : new Date(`${leftOn}T12:00:00`);
+  });
+  protected readonly day = (at: Date): string => this.clock.isoDate(at);
   protected tellAbout(changes: Partial<RunBodies['details']>): void {
     this.model.tell({ kind: 'details', ...this.about(), ...changes });
   }
