@@ -1,5 +1,5 @@
 import { type WorkFile } from '@zaffet/contract';
-import { usualWork, workTime } from './calendar';
+import { usualWork, workEndsMin, workTime } from './calendar';
 
 const HOUR = 3600;
 const time = (
@@ -70,6 +70,16 @@ describe('working time', () => {
     expect(time('2026-05-11T07:00:00.000Z', { week: never })).toEqual([]);
     const [first] = time('2026-05-11T10:30:00.000Z');
     expect(first).toEqual({ opens: -3.5 * HOUR, closes: 0.5 * HOUR });
+  });
+
+  it('ends on a day with its last hours, at five where nobody works', () => {
+    const work = usualWork('Europe/Lisbon');
+    const saturday = { ...work, week: { ...work.week, sat: [{ opensMin: 540, closesMin: 780 }] } };
+    const [friday, sat] = [new Date(2026, 4, 15), new Date(2026, 4, 16)];
+    expect(workEndsMin(saturday, sat)).toBe(780);
+    expect(workEndsMin(saturday, friday)).toBe(1020);
+    expect(workEndsMin(work, sat)).toBe(1020);
+    expect(workEndsMin(null, friday)).toBe(1020);
   });
 
   it('has daylight every day, worked or not', () => {

@@ -128,11 +128,20 @@ export function onClock(written: string, zone: string): number {
   return new TZDate(year!, month! - 1, day!, hour!, minute!, second!, zone).getTime();
 }
 
+/** Five in the afternoon [min from midnight]. */
+const FIVE = 1020;
+
+/** When work ends on a day [min from its midnight]; at five where nobody works then. @param day - as the workshop's clock reads it */
+export function workEndsMin(work: WorkFile | null, day: Date): number {
+  const stretches = work?.week[WEEKDAYS[(day.getDay() + 6) % WEEK]!] ?? [];
+  return stretches.at(-1)?.closesMin ?? FIVE;
+}
+
 /** Eight to five with an hour at noon, from Monday to Friday: what is offered first. */
 export function usualWork(zone: string): WorkFile {
   const day: DayStretch[] = [
     { opensMin: 480, closesMin: 720 },
-    { opensMin: 780, closesMin: 1020 },
+    { opensMin: 780, closesMin: FIVE },
   ];
   return {
     zone,

@@ -10,7 +10,7 @@ export {
   type OtherAir,
 } from './air/otherAirs';
 export { shopAir, simulatedShopAir } from './air/shopAir';
-export { onClock, onWall, usualWork, workTime } from './calendar';
+export { onClock, onWall, usualWork, workEndsMin, workTime } from './calendar';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
 export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants } from './effects';

@@ -6,7 +6,9 @@ import { MatIconModule } from '@angular/material/icon';
 import { MatMenuModule } from '@angular/material/menu';
 import { longPauseOf } from '@zaffet/core/schedule';
 import { duration, longPauseText, missedText, obstacleText, weekText } from '@zaffet/words';
+import { workEndsMin } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { addMinutes, startOfDay } from 'date-fns';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
 import { planFeature } from '../plan/plan.feature';
@@ -148,8 +150,15 @@ export class DaysPage {
     this.dialog.open(OrderSheet, { width: '640px', maxWidth: '96vw' });
   }
 
-  protected setDeadline(at: Date | null): void {
+  /** A day that is chosen first is due at the end of its hours. */
+  protected setDeadline(chosen: Date | null): void {
+    const at = chosen === null || this.deadline() !== null ? chosen : this.endOfWork(chosen);
     this.model.change({ deadlineAt: at?.toISOString() ?? null, ...(at === null ? { backward: false } : {}) });
+  }
+
+  private endOfWork(on: Date): Date {
+    const day = startOfDay(this.clock.toWall(on));
+    return this.clock.fromWall(addMinutes(day, workEndsMin(this.model.file()!.work, day)));
   }
 
   protected print(): void {

@@ -41,7 +41,7 @@ const isUrgent = ({ level }: Finding): boolean => level === 'stop' || level === 
   templateUrl: './step-card.html',
   styleUrl: './step-card.scss',
   hostDirectives: [KeepsFocus],
-  host: { role: 'dialog', 'aria-label': 'Step', '(keydown.escape)': 'close()' },
+  host: { role: 'dialog', 'aria-label': 'Step', '(document:keydown.escape)': 'escape($event)' },
 })
 export class StepCard {
   private readonly store = inject(Store);
@@ -123,6 +123,11 @@ export class StepCard {
 
   protected remove(): void {
     this.store.dispatch(PlanEditor.stepsRemoved({ stepIds: [this.step().id] }));
+  }
+
+  /** Closes the card wherever the focus is, unless a menu or a list over it took the key. */
+  protected escape(event: Event): void {
+    if (!event.defaultPrevented) this.close();
   }
 
   /** What is half typed is taken over before the card goes, and keys are the plan's again at once. */
