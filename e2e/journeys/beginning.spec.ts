@@ -16,6 +16,8 @@ test('a plan is begun in pictures, a step put in between, steps taken to another
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes[0]!.html}`)).toEqual([]);
   await press.on('radio', 'Mirror frame');
   await press.on('radio', /^Sanded over a barrier/);
+  // At any time, so that nothing hangs on the hour of the day.
+  await page.getByRole('radio', { name: 'Any time' }).click();
   await press.on('button', /^Begin$/);
   await page.waitForURL(/\/plan\/.+\/layers/);
   await layers.finePicture();

@@ -156,7 +156,7 @@ test('a crackle over everything is flagged; wear by use is found natural', async
   await plans.begin('Wiped back while re-soluble');
   await expect(page.locator('.natural .note')).toBeVisible({ timeout: 30_000 });
   await page.getByRole('button', { name: 'Paint on it' }).click();
-  for (const step of await page.locator('zf-paint-tools mat-select').all()) await step.click();
+  await page.getByRole('combobox', { name: 'What is painted on the panel' }).click();
   await page.getByRole('option', { name: 'Damp cloth' }).last().click();
   for (const cause of ['Handled', 'Knocked']) {
     await page.getByRole('button', { name: 'By use …' }).click();
