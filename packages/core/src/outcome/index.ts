@@ -10,7 +10,7 @@ export {
   type Tones,
 } from './history';
 export { fluteAt } from './carving';
-export { paintsOf, topPaint, underShare } from './under';
+export { coloursOf, topPaint, underShare } from './under';
 export { outcomeOf } from './outcome';
 export { removalsBy } from './rub';
 export { jellySoaks, saltBed, staysPale } from './scene';

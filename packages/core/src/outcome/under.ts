@@ -5,9 +5,15 @@ import { type Outcome } from './types';
 type Seen = Pick<Outcome, 'layers' | 'scene' | 'appearance'>;
 
 /** The layers that are colours of their own, from the lowest: a glaze, a stain or a wax over one tints it. */
-export function paintsOf({ layers, scene }: Seen): Outcome['layers'] {
+function paintsOf({ layers, scene }: Seen): Outcome['layers'] {
   const finishOf = new Map(scene.layers.map(({ id, finish }) => [id, finish]));
   return layers.filter(({ id }) => finishOf.get(id) !== 'glaze' && finishOf.get(id) !== 'wax');
+}
+
+/** The layers somebody can tell by their colour, from the lowest: the surface and what is put on with one. */
+export function coloursOf(result: Seen): Outcome['layers'] {
+  const coloured = new Set([...GROUND_IDS, ...result.appearance.layers.map(({ id }) => id)]);
+  return paintsOf(result).filter(({ id }) => coloured.has(id));
 }
 
 /** Id of the last colour; null where nothing coloured is put on. */

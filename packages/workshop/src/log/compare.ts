@@ -1,7 +1,7 @@
 import { type RunEvent, unfilePlan } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { forecast } from '@zaffet/core/forecast';
-import { paintsOf } from '@zaffet/core/outcome';
+import { coloursOf } from '@zaffet/core/outcome';
 import { type Learned } from '@zaffet/core/media';
 import { bandedFigures, type Figure } from '@zaffet/core/readout';
 import { mmToMetres } from '@zaffet/core/units';
@@ -47,11 +47,11 @@ export interface ComparedPart {
 
 /** How much of a part each colour is seen on, from the lowest. */
 function sharesOf(basis: Basis): ReadonlyMap<string, number> {
-  return new Map(paintsOf(forecast(basis)).map(({ id, share }) => [id, share]));
+  return new Map(coloursOf(forecast(basis)).map(({ id, share }) => [id, share]));
 }
 
 /** The colours somebody said something of, beside what was predicted of them. */
-function coloursOf(
+function comparedColours(
   seen: Readonly<Record<string, number>> | undefined,
   planned: Basis,
   done: Basis | null,
@@ -119,7 +119,7 @@ export function compareRun(events: readonly RunEvent[], learned: Learned | null)
         today: today?.(key) ?? null,
         measured: measuredOf(run, id, key),
       })),
-      colours: coloursOf(run.outcomes[id]?.shares, basis, basisDone, basisToday),
+      colours: comparedColours(run.outcomes[id]?.shares, basis, basisDone, basisToday),
     };
   });
 }

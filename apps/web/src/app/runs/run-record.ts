@@ -23,7 +23,7 @@ import {
   VERDICT_WORDS,
 } from '@zaffet/words';
 import { forecast } from '@zaffet/core/forecast';
-import { paintsOf } from '@zaffet/core/outcome';
+import { coloursOf } from '@zaffet/core/outcome';
 import { basisOf, isBoard, recordOf, type Run } from '@zaffet/workshop';
 import { Clock } from '../data/clock';
 import { Money } from '../data/money';
@@ -135,7 +135,7 @@ export class RunRecord {
     const steps = run.plan.finishes.flatMap(({ steps: all }) => all);
     return Object.fromEntries(
       run.plan.piece.parts.map(({ id: partId }) => {
-        const paints = paintsOf(forecast(basisOf(this.model.partPlanOf(partId))));
+        const paints = coloursOf(forecast(basisOf(this.model.partPlanOf(partId))));
         const colours = paints.map(({ id }) => {
           const step = steps.find((candidate) => candidate.id === id);
           return { id, name: step === undefined ? 'Bare surface' : stepTitle(step, run.plan.media) };
