@@ -41,6 +41,10 @@ describe('a step that is put in', () => {
     expect(startFor(plan, milk, 2)).toEqual(after(2));
     const steps = withStepIn(plan, { ...milk, start: after(2) }, 2);
     expect(steps.find(({ id }) => id === 'top')!.start).toEqual(when('recoat'));
+    // A wait the painter set stays.
+    const patient = planOf(base, paint('top', 'chalk', when('through-dry', 60)));
+    const between = withStepIn(patient, { ...milk, start: when('recoat') }, 1);
+    expect(between.find(({ id }) => id === 'top')!.start).toEqual(when('through-dry', 60));
   });
 
   it('comes into the window of what lies below, before what follows', () => {

@@ -7,10 +7,9 @@ import { type PartPlan, withSteps } from './partPlan';
 
 const isDone = ({ off }: PlanStep): boolean => !off;
 
-/** When a coat or seal may go over another; common practice. */
-function startOver(below: Medium | undefined, above: Medium, kind: FilmPlanStep['kind']): StartRuleFile {
-  const usual = when(kind === 'seal' ? 'through-dry' : 'recoat');
-  if (below === undefined || below.kind === above.kind) return usual;
+/** When a coat or seal must go over a film that is special below it; null where any rule does. Common practice. */
+function startOverSpecial(below: Medium | undefined, above: Medium): StartRuleFile | null {
+  if (below === undefined || below.kind === above.kind) return null;
   switch (below.kind) {
     case 'wet-glue':
       return after(1);
@@ -19,11 +18,14 @@ function startOver(below: Medium | undefined, above: Medium, kind: FilmPlanStep[
     case 'crackle-medium':
       return when('touch-dry');
     case 'clear':
-      return isOf(above, 'casein') ? when('tacky') : usual;
+      return isOf(above, 'casein') ? when('tacky') : null;
     default:
-      return usual;
+      return null;
   }
 }
+
+const usualStart = (kind: FilmPlanStep['kind']): StartRuleFile =>
+  when(kind === 'seal' ? 'through-dry' : 'recoat');
 
 /** Whether a step must come soon after the film below it: it has a window that a step between would use up. */
 const isBound = ({ start }: PlanStep): boolean =>
@@ -54,7 +56,8 @@ export function startFor(plan: PartPlan, step: PlanStep, index: number): StartRu
     if (next !== undefined && isFilmStep(next) && isBound(next)) return next.start;
     const media = mediumLookup(plan.media);
     const below = steps.slice(0, index).filter(isFilmStep).findLast(isDone);
-    return startOver(below === undefined ? undefined : media(below.medium), media(step.medium), step.kind);
+    const under = below === undefined ? undefined : media(below.medium);
+    return startOverSpecial(under, media(step.medium)) ?? usualStart(step.kind);
   }
   if (next === undefined || !isBound(next)) return step.start;
   const due = beginnings(plan, steps).get(next.id) ?? Infinity;
@@ -75,7 +78,9 @@ export function withStepIn(plan: PartPlan, step: PlanStep, index: number): reado
     all.map((other) => (other === next ? { ...next, start } : other));
   if (isFilmStep(step) && isFilmStep(next)) {
     const media = mediumLookup(plan.media);
-    return begin(startOver(media(step.medium), media(next.medium), next.kind));
+    const special = startOverSpecial(media(step.medium), media(next.medium));
+    // A rule that goes by what lies below goes by the new film now, with the wait it has.
+    return special === null && !isBound(next) ? all : begin(special ?? usualStart(next.kind));
   }
   if (isFilmStep(step) || next.start.rule !== 'after') return all;
   const due = beginnings(plan, steps).get(next.id);

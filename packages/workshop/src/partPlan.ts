@@ -102,9 +102,9 @@ function momentsOfCopy(
     ...step,
     id: before[i]?.kind === step.kind ? before[i].id : step.id,
   }));
-  const kept = momentsKept(moments, before, renamed);
+  const held = momentsKept(moments, before, renamed);
   return Object.fromEntries(
-    renamed.flatMap(({ id }, i) => (kept[id] === undefined ? [] : [[now[i]!.id, kept[id]] as const])),
+    renamed.flatMap(({ id }, i) => (held[id] === undefined ? [] : [[now[i]!.id, held[id]] as const])),
   );
 }
 

@@ -102,7 +102,7 @@ describe('job sheet', () => {
       const shown = jobSheet(compared, 'UTC', SHELF).finishes[0]!.figures;
       expect(shown.length).toBeGreaterThan(0);
       for (const { name, value } of shown) {
-        const key = FIGURE_KEYS.find((known) => FIGURE_WORDS[known].name === name)!;
+        const key = FIGURE_KEYS.find((figure) => FIGURE_WORDS[figure].name === name)!;
         const { number, unit } = figureText(key, expected[key]!);
         expect(value).withContext(`${compared.name}: ${name}`).toBe(`${number} ${unit}`.trim());
       }

@@ -20,6 +20,24 @@ const board = (seed: number, world = KNOWN_WORLD): Cell[] =>
 const factor = (cells: readonly Cell[], key: string): number =>
   calibrate(cells).lessons.find((lesson) => lesson.key === key)!.factor;
 
+/** Two coats sanded through, and one reading of it. */
+const sandedCell = (id: string, rounds: number, reading: 'worn' | 'under'): Cell => ({
+  id,
+  board: 'b',
+  basis: onTables(
+    planOf([
+      coat('a', 'chalk', 90, FIRST, { colour: '#34505c' }),
+      coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#d8cdb2' }),
+      distress('s', 'sand', after(43_200), { grit: 120, rounds }),
+    ]),
+  ),
+  top: 'b',
+  read: { [reading]: 0.1 },
+  cracked: null,
+});
+/** A hand that takes off more than the tables say. */
+const deeper: Learned = { keys: ['wear:sand'], mean: [0.5], covariance: [[0.01]] };
+
 describe('calibration', () => {
   it('finds the factors of a shop it was not told', () => {
     for (const seed of [2, 3, 5]) {
@@ -49,21 +67,7 @@ describe('calibration', () => {
   });
 
   it('learns how deep a hand goes from what was worn off, tool by tool', () => {
-    const sanded = (id: string, rounds: number): Cell => ({
-      id,
-      board: 'b',
-      basis: onTables(
-        planOf([
-          coat('a', 'chalk', 90, FIRST, { colour: '#34505c' }),
-          coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#d8cdb2' }),
-          distress('s', 'sand', after(43_200), { grit: 120, rounds }),
-        ]),
-      ),
-      top: 'b',
-      read: { worn: 0.1 },
-      cracked: null,
-    });
-    const deeper: Learned = { keys: ['wear:sand'], mean: [0.5], covariance: [[0.01]] };
+    const sanded = (id: string, rounds: number): Cell => sandedCell(id, rounds, 'worn');
     // A hand that takes off more than the table has it, on cells sanded little and much.
     const cells = [4, 8, 14].map((rounds): Cell => {
       const cell = sanded(`c${rounds}`, rounds);
@@ -84,21 +88,7 @@ describe('calibration', () => {
   });
 
   it('learns the same of a hand from the colours that show, where nobody measured wear', () => {
-    const sanded = (id: string, rounds: number): Cell => ({
-      id,
-      board: 'b',
-      basis: onTables(
-        planOf([
-          coat('a', 'chalk', 90, FIRST, { colour: '#34505c' }),
-          coat('b', 'chalk', 80, when('through-dry', 3600), { colour: '#d8cdb2' }),
-          distress('s', 'sand', after(43_200), { grit: 120, rounds }),
-        ]),
-      ),
-      top: 'b',
-      read: { under: 0.1 },
-      cracked: null,
-    });
-    const deeper: Learned = { keys: ['wear:sand'], mean: [0.5], covariance: [[0.01]] };
+    const sanded = (id: string, rounds: number): Cell => sandedCell(id, rounds, 'under');
     const cells = [4, 8, 14].map((rounds): Cell => {
       const cell = sanded(`c${rounds}`, rounds);
       return { ...cell, read: { under: foretell(cell, deeper, deeper.keys).under.value! } };

@@ -25,11 +25,11 @@ function seenNow(run: Run, partId: string, stepId: string, state: LiveState): nu
 function underOf(shares: Readonly<Record<string, number>>, basis: Basis): number | null {
   const top = topPaint(forecast(basis));
   const sum = Object.values(shares).reduce((all, share) => all + share, 0);
-  if (top === null || sum <= 0) return null;
+  if (top === null || Object.keys(shares).length === 0) return null;
   const seen = shares[top];
   // Where the top colour was left out, the others are all that shows below it.
   if (seen === undefined) return Math.min(1, sum);
-  return Object.keys(shares).length === 1 ? 1 - seen : 1 - seen / sum;
+  return Object.keys(shares).length === 1 || sum <= 0 ? 1 - seen : 1 - seen / sum;
 }
 
 /**

@@ -102,10 +102,9 @@ export function compareRun(events: readonly RunEvent[], learned: Learned | null)
   return run.plan.piece.parts.map(({ id, name }) => {
     const basis = basisOf(partPlan(meant, id, null, circumstances));
     const worked = lastDone(run, id) === null ? null : carriedOutAtEnd(run, id);
-    const [basisDone, basisToday] = [run.learned, learned].map((known) => worked?.basis(known) ?? null) as [
-      Basis | null,
-      Basis | null,
-    ];
+    const [basisDone, basisToday] = [run.learned, learned].map(
+      (factors) => worked?.basis(factors) ?? null,
+    ) as [Basis | null, Basis | null];
     const planned = figuresOf(basis);
     const done = basisDone === null ? null : figuresOf(basisDone);
     const today = basisToday === null ? null : figuresOf(basisToday);

@@ -171,10 +171,10 @@ describe('what was foretold beside what came out', () => {
     );
     const [compared] = compareRun(seen, null);
     const colour = (id: string): { planned: number | null; measured: number | null } =>
-      compared!.colours.find((one) => one.id === id)!;
+      compared!.colours.find((candidate) => candidate.id === id)!;
     expect([colour(base).measured, colour(top).measured]).toEqual([0.2, 0.8]);
     expect(colour('panel').measured).toBeNull();
-    const planned = compared!.colours.reduce((sum, one) => sum + one.planned!, 0);
+    const planned = compared!.colours.reduce((sum, { planned: share }) => sum + share!, 0);
     expect(planned).toBeGreaterThan(0.9);
     expect(compareRun(carried(), null)[0]!.colours).toEqual([]);
     // A board's cell takes from it on how much the top colour is not seen.
