@@ -171,7 +171,7 @@ export class EntryPage {
   private colourName(id: string): string {
     const plan = this.model.run()?.plan;
     const step = plan?.finishes.flatMap(({ steps }) => steps).find((candidate) => candidate.id === id);
-    return step === undefined ? 'Bare surface' : stepTitle(step, plan!.media);
+    return step === undefined ? (id === 'wood' ? 'Bare wood' : 'Bare surface') : stepTitle(step, plan!.media);
   }
 
   protected readonly foretold = computed(() =>

@@ -138,7 +138,15 @@ export class RunRecord {
         const paints = coloursOf(forecast(basisOf(this.model.partPlanOf(partId))));
         const colours = paints.map(({ id }) => {
           const step = steps.find((candidate) => candidate.id === id);
-          return { id, name: step === undefined ? 'Bare surface' : stepTitle(step, run.plan.media) };
+          return {
+            id,
+            name:
+              step === undefined
+                ? id === 'wood'
+                  ? 'Bare wood'
+                  : 'Bare surface'
+                : stepTitle(step, run.plan.media),
+          };
         });
         return [partId, colours] as const;
       }),
