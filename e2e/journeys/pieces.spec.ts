@@ -75,7 +75,10 @@ test('a sea chest over wet glue, from nothing to its job sheet', async ({ page }
   await page.locator('[data-effect="wide"]').click();
   const wanted = page.getByRole('textbox', { name: 'Wanted: Crack spacing' });
   await expect(wanted).not.toHaveValue('');
-  await page.getByRole('button', { name: 'Lay it that way' }).click();
+  // The glue stays: what changes is listed before it is done.
+  await expect(page.getByText('Your technique can do it with these changes:')).toBeVisible();
+  await expect(page.locator('.picked li').first()).toHaveText(/^White glue: \d+ µm wet/);
+  await page.getByRole('button', { name: 'Change the steps so' }).click();
   const spacing = Number(await wanted.inputValue());
   await expect
     .poll(async () => Number(await page.locator('[data-want="spacingMm"] .now b').innerText()))

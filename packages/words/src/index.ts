@@ -19,6 +19,7 @@ export * from './readingsFile';
 export * from './rescue';
 export * from './sentences';
 export * from './shelfFile';
+export * from './stepChanges';
 export * from './stepDetail';
 export * from './natural';
 export * from './traceSheets';

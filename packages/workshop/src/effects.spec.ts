@@ -1,6 +1,7 @@
 import { WANT_KEYS } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
-import { EFFECT_KEYS, effectPlan, effectWants } from './effects';
+import { SUBSTRATE_KEYS } from '@zaffet/core/media';
+import { EFFECT_KEYS, effectPlan, effectWants, looksLike } from './effects';
 import { basisOf } from './basis';
 import { samplePart } from './testing/plan';
 
@@ -18,6 +19,24 @@ describe('effects', () => {
         .withContext(key)
         .toBeTrue();
     }
+  });
+
+  it('look as their words say, on each base, in damp and in warm air', () => {
+    const parts = [
+      ...SUBSTRATE_KEYS.map((substrate) => ({ ...plan, part: { ...plan.part, substrate } })),
+      { ...plan, air: { ...plan.air, humidity: 0.75 } },
+      { ...plan, air: { ...plan.air, temperatureC: 27 } },
+    ];
+    for (const part of parts)
+      for (const key of EFFECT_KEYS)
+        expect(
+          looksLike(
+            effectPlan(part, key, () => `e${++id}`),
+            key,
+          ),
+        )
+          .withContext(`${key} on ${part.part.substrate}, ${JSON.stringify(part.air)}`)
+          .toBeTrue();
   });
 
   it('differ as their names say', () => {

@@ -5,12 +5,13 @@ import {
   ElementRef,
   inject,
   linkedSignal,
+  signal,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { WANT_KEYS, type Wants } from '@zaffet/contract';
-import { LOOK_ZONE_NAMES } from '@zaffet/words';
-import { EFFECTS, effectWants, NO_WANTS } from '@zaffet/workshop';
+import { type PlanStep, WANT_KEYS, type Wants } from '@zaffet/contract';
+import { LOOK_ZONE_NAMES, shortWindows, stepChanges } from '@zaffet/words';
+import { basisOf, EFFECTS, effectWants, NO_WANTS, wishOf, withSettingsFiled } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -18,6 +19,7 @@ import { PartFace } from '../ui/part-face';
 import { sizeOf } from '../ui/size-of';
 import { FaceClient } from '../workers/face.client';
 import { FacePool } from '../workers/face.pool';
+import { SolveClient } from '../workers/solve.client';
 import { ColoursPanel } from './colours-panel';
 import { type EffectChosen, EffectCards } from './effect-cards';
 import { type LookWhere, zonesOf } from './places';
@@ -30,7 +32,7 @@ const NARROW = 1062;
 @Component({
   selector: 'zf-look-page',
   imports: [ColoursPanel, EffectCards, MatButtonModule, PartFace, RouterLink, WantsPanel],
-  providers: [FaceClient, FacePool],
+  providers: [FaceClient, FacePool, SolveClient],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h1 class="visually-hidden">Look</h1>
@@ -72,13 +74,20 @@ const NARROW = 1062;
         </div>
       </div>
       @if (picked(); as effect) {
-        <p class="picked" role="status">
-          <span
-            ><strong>{{ effect.name }}</strong> is wished for. {{ effect.words }}</span
-          >
-          <button mat-stroked-button (click)="begin()">Lay it that way</button>
+        <div class="picked">
+          <p role="status">
+            <strong>{{ effect.name }}</strong> is what you want now. {{ effect.words }} {{ wayText() }}
+          </p>
+          @if (changes(); as way) {
+            <ul>
+              @for (line of way.lines; track $index) {
+                <li>{{ line }}</li>
+              }
+            </ul>
+            <button mat-stroked-button (click)="takeWay(way)">Change the steps so</button>
+          }
           <a mat-button routerLink="../layers">To the layers</a>
-        </p>
+        </div>
       }
       <zf-colours-panel />
     </section>
@@ -88,6 +97,7 @@ const NARROW = 1062;
 })
 export class LookPage {
   private readonly store = inject(Store);
+  private readonly client = inject(SolveClient);
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   protected readonly names = LOOK_ZONE_NAMES;
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1192, height: 748 });
@@ -108,7 +118,10 @@ export class LookPage {
     const { widthMm, heightMm } = this.plan()!.part;
     const page = this.size();
     const beside = page.width < NARROW ? 196 + 286 : 372 + 320;
-    const below = 300 + (page.width < NARROW ? 90 : 0) + (this.picked() === null ? 0 : 92);
+    const below =
+      300 +
+      (page.width < NARROW ? 90 : 0) +
+      (this.picked() === null ? 0 : this.changes() === null ? 92 : 190);
     const room = {
       width: Math.max(160, page.width - beside - 40),
       height: Math.max(150, page.height - below),
@@ -118,6 +131,23 @@ export class LookPage {
   });
 
   private readonly place = computed(() => `${this.plan()!.part.id} ${this.where()}`);
+  /** How to get what was chosen: null while it is worked out, and where only a place of the part is looked at. */
+  protected readonly way = signal<Way | 'failed' | null>(null);
+  protected readonly changes = computed(() => {
+    const way = this.way();
+    return way === null || way === 'failed' || way.lines.length === 0 ? null : way;
+  });
+  protected readonly wayText = computed(() => {
+    const way = this.way();
+    if (this.where() !== 'whole') return 'Press "Work it so, just here" to get it in this place.';
+    if (way === null) return 'Working out what to change …';
+    if (way === 'failed') return 'The changes could not be worked out. Choose it again.';
+    if (way.lines.length === 0) return 'The steps you have give it already.';
+    return way.keeps
+      ? 'Your technique can do it with these changes:'
+      : 'Your technique cannot do it. Another one can, with these steps:';
+  });
+
   private readonly effect = linkedSignal<string, EffectChosen | null>({
     source: this.place,
     computation: () => null,
@@ -144,11 +174,46 @@ export class LookPage {
       }),
     );
     this.effect.set(effect);
+    void this.findWay(effect, wants);
   }
 
-  /** Puts the effect's steps in the place of those there; one undo brings them back. */
-  protected begin(): void {
-    const effect = this.effect();
-    if (effect !== null) this.store.dispatch(PlanEditor.stepsReplaced({ steps: effect.plan.steps }));
+  /** The plan's own technique first: the effect's steps are offered only where that one cannot reach the look. */
+  private async findWay(effect: EffectChosen, wants: Wants): Promise<void> {
+    this.way.set(null);
+    if (this.where() !== 'whole') return;
+    const plan = this.plan()!;
+    const recipes = await this.client
+      .find(
+        { wish: wishOf(wants), candidates: [{ key: 'present', basis: basisOf(plan) }], deadline: null },
+        () => undefined,
+      )
+      .catch(() => 'failed' as const);
+    if (recipes === null || this.effect() !== effect) return;
+    if (recipes === 'failed') {
+      this.way.set(recipes);
+      return;
+    }
+    const present = recipes[0];
+    const keeps = present?.met === true;
+    const after = keeps ? withSettingsFiled(plan, present.settings) : effect.plan;
+    this.way.set({
+      keeps,
+      steps: after.steps,
+      lines: [...stepChanges(plan, after), ...(keeps ? [] : shortWindows(after))],
+    });
   }
+
+  /** Puts the steps in the place of those there; one undo brings them back. */
+  protected takeWay(way: Way): void {
+    this.store.dispatch(PlanEditor.stepsReplaced({ steps: way.steps }));
+    this.way.set({ ...way, lines: [] });
+  }
+}
+
+/** Steps that give a look, with what they change. */
+interface Way {
+  /** Whether the plan's technique stays. */
+  readonly keeps: boolean;
+  readonly steps: readonly PlanStep[];
+  readonly lines: readonly string[];
 }

@@ -33,15 +33,9 @@ import { Band } from '../ui/band';
 import { NumberField } from '../ui/number-field';
 import { type Photographed, PhotoSheet, type TakenReading } from '../ui/photo-sheet';
 import { type LookWhere, placesOf } from './places';
-import { WANTED_LENGTHS, WISH_OF, workPlaces } from './work-place';
+import { WANT_LIMITS, WANTED_LENGTHS, WISH_OF } from '../data/wants';
+import { workPlaces } from './work-place';
 
-const WANT_LIMITS: Readonly<Record<keyof Wants, Limit>> = {
-  spacingMm: LIMITS.spacingMm,
-  openingMm: LIMITS.openingMm,
-  chips: LIMITS.share,
-  worn: LIMITS.share,
-  under: LIMITS.share,
-};
 /** Bars of shares. */
 const SHARE = { from: 0, to: 1, scale: 'linear' } as const;
 const SEEN = 0.004;

@@ -1,18 +1,10 @@
 import { filedMap, isMapped, mapRange, type StepMap, WANT_KEYS, type Wants } from '@zaffet/contract';
 import { type Where } from '@zaffet/core/maps';
 import { type Step } from '@zaffet/core/plan';
-import { fitPlace, type PlaceFit, type WishKey } from '@zaffet/core/solve';
+import { fitPlace, type PlaceFit } from '@zaffet/core/solve';
+import { WANTED_LENGTHS, WISH_OF } from '../data/wants';
 import { figureText, stepTitle, type UnitSystem, WISH_WORDS } from '@zaffet/words';
 import { basisOf, type PartPlan } from '@zaffet/workshop';
-
-export const WISH_OF: Readonly<Record<keyof Wants, WishKey>> = {
-  spacingMm: 'spacing',
-  openingMm: 'opening',
-  chips: 'chips',
-  worn: 'worn',
-  under: 'under',
-};
-export const WANTED_LENGTHS: readonly (keyof Wants)[] = ['spacingMm', 'openingMm'];
 
 /** How a step is mapped from now on. */
 export interface Worked {

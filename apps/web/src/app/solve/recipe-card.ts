@@ -36,7 +36,7 @@ import { PartFace } from '../ui/part-face';
           <div [attr.data-wish]="line.key" [class.off]="!line.met">
             <dt>{{ line.name }}</dt>
             <dd>
-              <b>{{ line.value }}</b> <span class="quiet">wanted {{ line.wanted }}</span>
+              <b>{{ line.value }}</b> <span class="quiet">{{ line.against }}</span>
             </dd>
           </div>
         }
@@ -48,7 +48,9 @@ import { PartFace } from '../ui/part-face';
       @for (risk of risks(); track $index) {
         <p class="risk">{{ risk }}</p>
       }
-      <button mat-flat-button (click)="taken.emit(plan())">Take this one over</button>
+      @if (judged().met) {
+        <button mat-flat-button (click)="taken.emit(plan())">Use this recipe</button>
+      }
     </div>
   `,
   styles: `
@@ -128,7 +130,7 @@ export class RecipeCard {
   protected readonly verdict = computed(() => {
     const { met, misfit } = this.judged();
     if (met) return 'Meets what you want.';
-    return misfit < 2 ? 'Comes near.' : 'Cannot have it this way.';
+    return misfit < 2 ? 'Comes near, but misses it.' : 'Cannot give it.';
   });
   protected readonly lines = computed(() => {
     const { outcomes } = this.judged();
@@ -139,12 +141,17 @@ export class RecipeCard {
         return `${number} ${unit}`;
       };
       const { value, met } = outcomes[key]!;
+      const wanted = this.wish()[key]!;
+      const against =
+        met || value === null
+          ? `you want ${text(wanted)}`
+          : `${text(Math.abs(value - wanted))} ${value > wanted ? 'more' : 'less'} than the ${text(wanted)} you want`;
       return {
         key,
         met,
         name: WISH_WORDS[key].name,
         value: value === null ? 'none' : text(value),
-        wanted: text(this.wish()[key]!),
+        against,
       };
     });
   });

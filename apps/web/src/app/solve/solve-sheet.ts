@@ -1,25 +1,28 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
-import { MatCheckboxModule } from '@angular/material/checkbox';
 import { MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { MatProgressBarModule } from '@angular/material/progress-bar';
-import { type Limit, LIMITS } from '@zaffet/contract';
+import { MatRadioModule } from '@angular/material/radio';
+import { type Limit, WANT_KEYS, type Wants } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
-import { type Wish, WISH_KEYS, type WishKey, wishOutcomes, wishValues } from '@zaffet/core/solve';
-import { perCent, weekText, WISH_WORDS } from '@zaffet/words';
+import { type Wish, wishOutcomes, wishValues } from '@zaffet/core/solve';
+import { mediumName, perCent, weekText, WISH_WORDS } from '@zaffet/words';
 import {
   basisOf,
+  NO_WANTS,
   notOnShelf,
   type PartPlan,
   type School,
   schoolPlans,
   SCHOOLS,
+  wishOf,
   withSettingsFiled,
 } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
+import { WANT_LIMITS, WANTED_LENGTHS, WISH_OF } from '../data/wants';
 import { NumberField } from '../ui/number-field';
 import { ShelfServer } from '../shop/shelf.actions';
 import { shelfFeature } from '../shop/shelf.feature';
@@ -27,14 +30,6 @@ import { FacePool } from '../workers/face.pool';
 import { SolveClient } from '../workers/solve.client';
 import { RecipeCard } from './recipe-card';
 
-const LENGTHS: readonly WishKey[] = ['spacing', 'opening'];
-const WISH_LIMITS: Readonly<Record<WishKey, Limit>> = {
-  spacing: LIMITS.spacingMm,
-  opening: LIMITS.openingMm,
-  chips: LIMITS.share,
-  worn: LIMITS.share,
-  under: LIMITS.share,
-};
 const HOURS: Limit = { min: 1, max: 24 * 14, step: 1, unit: 'h' };
 const SECONDS_PER_HOUR = 3600;
 /** A medium to be bought counts against a recipe as much as half a warning. */
@@ -50,24 +45,30 @@ interface Found {
 /** The question turned round: what is wanted, and which ways of working come there. */
 @Component({
   selector: 'zf-solve-sheet',
-  imports: [
-    MatButtonModule,
-    MatCheckboxModule,
-    MatDialogModule,
-    MatProgressBarModule,
-    NumberField,
-    RecipeCard,
-  ],
+  imports: [MatButtonModule, MatDialogModule, MatProgressBarModule, MatRadioModule, NumberField, RecipeCard],
   providers: [FacePool, SolveClient],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 mat-dialog-title>What do you want to see?</h2>
     <mat-dialog-content>
+      <fieldset>
+        <legend>What may the recipes use?</legend>
+        <mat-radio-group
+          aria-label="What may the recipes use?"
+          [value]="shelfOnly()"
+          [disabled]="shelf() === null"
+          (change)="shelfChosen.set($event.value)"
+        >
+          <mat-radio-button [value]="true">What is on the shelf</mat-radio-button>
+          <mat-radio-button [value]="false">Anything, also what I have to buy</mat-radio-button>
+        </mat-radio-group>
+        <p class="quiet">{{ onShelf() }}</p>
+      </fieldset>
       <div class="wishes">
         @for (field of fields; track field.key) {
           <zf-number
             [label]="field.name"
-            [value]="wished()[field.key] ?? null"
+            [value]="wished()[field.key]"
             [limit]="field.limit"
             [factor]="field.factor"
             [unit]="field.unit"
@@ -87,12 +88,6 @@ interface Found {
       </div>
       <p class="given quiet">{{ given() }}</p>
       <div class="ask">
-        <mat-checkbox
-          [checked]="shelfOnly()"
-          [disabled]="shelf() === null"
-          (change)="shelfOnly.set($event.checked)"
-          >only with what is on the shelf</mat-checkbox
-        >
         <button mat-button (click)="asNow()">As this plan gives now</button>
         @if (progress() === null) {
           <button mat-flat-button [disabled]="!asked()" (click)="find()">Find recipes</button>
@@ -121,6 +116,18 @@ interface Found {
       display: grid;
       grid-template-columns: repeat(6, minmax(0, 1fr));
       gap: 10px;
+    }
+    fieldset {
+      margin: 0 0 10px;
+      padding: 0;
+      border: 0;
+    }
+    fieldset p {
+      margin: 0;
+      font-size: 13px;
+    }
+    legend {
+      font-weight: 600;
     }
     .ask {
       display: flex;
@@ -151,18 +158,32 @@ export class SolveSheet {
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   protected readonly hoursLimit = HOURS;
-  protected readonly fields = WISH_KEYS.map((key) => ({
+  protected readonly fields = WANT_KEYS.map((key) => ({
     key,
-    name: WISH_WORDS[key].name,
-    limit: WISH_LIMITS[key],
-    factor: LENGTHS.includes(key) ? 1 : 100,
-    unit: LENGTHS.includes(key) ? undefined : '%',
+    name: WISH_WORDS[WISH_OF[key]].name,
+    limit: WANT_LIMITS[key],
+    factor: WANTED_LENGTHS.includes(key) ? 1 : 100,
+    unit: WANTED_LENGTHS.includes(key) ? undefined : '%',
   }));
-  /** Lengths in mm, shares 0 … 1. */
-  protected readonly wished = signal<Readonly<Partial<Record<WishKey, number>>>>(this.fromLook());
+  protected readonly wished = signal<Wants>(this.fromLook());
   protected readonly hours = signal<number | null>(null);
   protected readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
-  protected readonly shelfOnly = signal(false);
+  /** What the painter answered; null before. */
+  protected readonly shelfChosen = signal<boolean | null>(null);
+  private readonly shelfMedia = computed(() => {
+    const items = this.shelf()?.items ?? [];
+    const media = items.flatMap((item) =>
+      item.kind !== 'abrasive' && item.amountMl > 0 ? [item.medium] : [],
+    );
+    return [...new Set(media)].map((key) => mediumName(key, this.plan()!.media));
+  });
+  /** Without an answer: the shelf, where something stands on it. */
+  protected readonly shelfOnly = computed(() => this.shelfChosen() ?? this.shelfMedia().length > 0);
+  protected readonly onShelf = computed(() =>
+    this.shelfMedia().length === 0
+      ? 'Your shelf is empty.'
+      : `On your shelf: ${this.shelfMedia().join(', ')}.`,
+  );
   /** What the recipes are worked out for, beside the wish. */
   protected readonly given = computed(() => {
     const { part, air, work } = this.plan()!;
@@ -173,55 +194,43 @@ export class SolveSheet {
   /** The wish the recipes were found for. */
   protected readonly wish = signal<Wish>({});
   protected readonly sum = signal('');
-  protected readonly asked = computed(() => Object.keys(this.wished()).length > 0);
+  protected readonly asked = computed(() => WANT_KEYS.some((key) => this.wished()[key] !== null));
 
   constructor() {
     this.store.dispatch(ShelfServer.shelfAsked());
   }
 
-  private fromLook(): Partial<Record<WishKey, number>> {
+  private fromLook(): Wants {
     const look = this.plan()?.look;
-    if (look === undefined) return {};
-    const told: Record<WishKey, number | null> = {
-      spacing: look.spacingMm,
-      opening: look.openingMm,
-      chips: look.chips,
-      worn: look.worn,
-      under: look.under,
-    };
-    return Object.fromEntries(Object.entries(told).filter(([, value]) => value !== null)) as Partial<
-      Record<WishKey, number>
-    >;
+    return look === undefined ? NO_WANTS : onlyWants(look);
   }
 
-  protected set(key: WishKey, value: number | null): void {
-    this.wished.update(({ [key]: _before, ...others }) =>
-      value === null ? others : { ...others, [key]: value },
-    );
+  protected set(key: keyof Wants, value: number | null): void {
+    this.wished.update((before) => ({ ...before, [key]: value }));
   }
 
   /** Fills in what the plan gives as it stands, to find other ways to the same look. */
   protected asNow(): void {
     const result = this.forecast();
     if (result === null) return;
-    const values = wishValues(result);
-    const told = WISH_KEYS.flatMap((key): [WishKey, number][] => {
-      const value = values[key];
-      if (value === null) return [];
-      return [[key, LENGTHS.includes(key) ? Math.round(value * 1e5) / 100 : Math.round(value * 100) / 100]];
+    const { spacing, opening, chips, worn, under } = wishValues(result);
+    const toMm = (value: number | null): number | null =>
+      value === null ? null : Math.round(value * 1e5) / 100;
+    const toShare = (value: number | null): number | null =>
+      value === null ? null : Math.round(value * 100) / 100;
+    this.wished.set({
+      spacingMm: toMm(spacing),
+      openingMm: toMm(opening),
+      chips: toShare(chips),
+      worn: toShare(worn),
+      under: toShare(under),
     });
-    this.wished.set(Object.fromEntries(told));
   }
 
   protected async find(): Promise<void> {
     const plan = this.plan();
     if (plan === null) return;
-    const wish = Object.fromEntries(
-      Object.entries(this.wished()).map(([key, value]) => [
-        key,
-        LENGTHS.includes(key as WishKey) ? value / 1000 : value,
-      ]),
-    ) as Wish;
+    const wish = wishOf(this.wished());
     const shelf = this.shelf();
     const missing = (steps: PartPlan['steps']): string[] =>
       shelf === null ? [] : notOnShelf(steps, shelf, plan.media);
@@ -230,7 +239,9 @@ export class SolveSheet {
     );
     if (schools.length === 0) {
       this.found.set([]);
-      this.sum.set('No way of working goes with what is on the shelf alone. Look at all of them instead.');
+      this.sum.set(
+        'No technique works with what is on the shelf alone. Choose "Anything" above to see them all.',
+      );
       return;
     }
     this.found.set([]);
@@ -270,11 +281,11 @@ export class SolveSheet {
     const found = this.found();
     const met = found.filter(({ plan }) => wishOutcomes(forecast(basisOf(plan)), this.wish()).met);
     const late = tried - found.length;
-    const lateText = late > 0 ? ` ${late} ways would not be dry in time.` : '';
+    const lateText = late > 0 ? ` ${late} would not be dry in time.` : '';
     const first = found[0];
-    if (met.length > 0) return `${met.length} of ${tried} ways of working come to what you want.${lateText}`;
-    if (first === undefined) return `No way of working is dry in time. Give it more hours.`;
-    return `It cannot be had all at once. ${SCHOOLS[first.key]} comes nearest.${lateText}`;
+    if (met.length > 0) return `${met.length} of ${tried} techniques give what you want.${lateText}`;
+    if (first === undefined) return `No technique is dry in time. Give it more hours.`;
+    return `${this.shelfOnly() ? 'What is on the shelf cannot give' : 'No technique can give'} all of it at once. ${SCHOOLS[first.key]} comes nearest.${lateText}`;
   }
 
   protected stop(): void {
@@ -285,15 +296,16 @@ export class SolveSheet {
 
   /** Puts the recipe's steps in the place of the plan's; one undo brings them back. */
   protected take(recipe: PartPlan): void {
-    const { spacing, opening, chips, worn, under } = this.wished();
-    const look = {
-      spacingMm: spacing ?? null,
-      openingMm: opening ?? null,
-      chips: chips ?? null,
-      worn: worn ?? null,
-      under: under ?? null,
-    };
+    const look = this.wished();
     this.store.dispatch(PlanEditor.recipeTaken({ steps: recipe.steps, look }));
     this.dialog.close();
   }
 }
+
+const onlyWants = ({ spacingMm, openingMm, chips, worn, under }: Wants): Wants => ({
+  spacingMm,
+  openingMm,
+  chips,
+  worn,
+  under,
+});
