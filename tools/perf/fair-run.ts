@@ -1,4 +1,4 @@
-import { API, filePlan, type PlanSummary, type StoredPlan } from '@zaffet/contract';
+import { API, filePlan, type PlanSummary, type StoredPlan, METRIC } from '@zaffet/contract';
 import {
   launch,
   type Launched,
@@ -105,7 +105,7 @@ for (let n = 0; n < PHOTOS; n++) await putPhotograph(here, photographOf(PHOTO_BY
 let zip = new Uint8Array();
 const lines = [
   await measured('sheets', here, `${SHEETS} job sheets of the largest plan`, () =>
-    Promise.all(Array.from({ length: SHEETS }, () => fetch(here + API.jobSheet(id, 'UTC')))),
+    Promise.all(Array.from({ length: SHEETS }, () => fetch(here + API.jobSheet(id, 'UTC', METRIC)))),
   ),
   await measured('save', here, 'the largest plan saved ten times', async () => {
     const answers: Response[] = [];

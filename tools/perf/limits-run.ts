@@ -1,4 +1,4 @@
-import { API, filePlan, type PlanSummary, type StoredPlan } from '@zaffet/contract';
+import { API, filePlan, type PlanSummary, type StoredPlan, METRIC } from '@zaffet/contract';
 import { launch, planNamed, scratchFolder, send } from '../../apps/server/src/testing';
 import { largePlan } from '../../packages/workshop/src/testing/large';
 import { line, type PerfLine } from './report';
@@ -56,7 +56,7 @@ const lines = [
   }),
   await measured('open', RUNS, what, () => fetch(url + API.plan(id))),
   await measured('print', 2, `job sheet as a PDF; ${what}`, () =>
-    fetch(url + API.jobSheet(id, 'Europe/Lisbon')),
+    fetch(url + API.jobSheet(id, 'Europe/Lisbon', METRIC)),
   ),
 ];
 for (let n = 1; n < PLANS; n++) await send(url + API.plans, 'POST', planNamed(`Plan ${n}`));

@@ -13,6 +13,7 @@ import {
   type StoredPlan,
   type Shop,
   USUAL_SHOP,
+  METRIC,
 } from '@zaffet/contract';
 import { boardFor } from '@zaffet/workshop';
 import { type Express } from 'express';
@@ -143,23 +144,20 @@ describe('the server', () => {
     let n = 0;
     const board = boardFor(planNamed('Lid'), null, 'how-thick', 3, () => `b${++n}`)!.plan;
     const { id } = await create(board);
-    const pdf = await request(app)
-      .get(API.boardSheet(id, 'metric'))
-      .expect(200)
-      .expect('content-type', /pdf/);
+    const pdf = await request(app).get(API.boardSheet(id, METRIC)).expect(200).expect('content-type', /pdf/);
     const read = (pdf.body as Buffer).toString('latin1');
     expect(read.match(/MediaBox \[0 0 595\.28 841\.89\]/g)?.length).toBe(5);
     const svg = await request(app)
-      .get(API.boardSheet(id, 'metric', 'frame-upper-left'))
+      .get(API.boardSheet(id, METRIC, 'frame-upper-left'))
       .expect(200);
     expect(svg.headers['content-disposition']).toContain('frame-upper-left.svg');
     expect((svg.body as Buffer).toString()).toContain('width="210mm"');
     const none = await request(app)
-      .get(API.boardSheet(id, 'metric', 'frame-middle'))
+      .get(API.boardSheet(id, METRIC, 'frame-middle'))
       .expect(404);
     expect((none.body as { code: string }).code).toBe('board.none');
     const piece = await create(planNamed('Lid'));
-    await request(app).get(API.boardSheet(piece.id, 'metric')).expect(404);
+    await request(app).get(API.boardSheet(piece.id, METRIC)).expect(404);
   });
 
   it('refuses a malformed plan with the field and what is allowed, and stores nothing', async () => {
@@ -177,7 +175,7 @@ describe('the server', () => {
   it("makes a job sheet of a plan to print, with the shop's own clock", async () => {
     const saved = await create(planNamed('Peg board'));
     const answer = await request(app)
-      .get(API.jobSheet(saved.id, 'Europe/Lisbon'))
+      .get(API.jobSheet(saved.id, 'Europe/Lisbon', METRIC))
       .buffer(true)
       .parse((response, done) => {
         const chunks: Buffer[] = [];
@@ -189,7 +187,9 @@ describe('the server', () => {
     expect((answer.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
     expect((answer.body as Buffer).length).toBeGreaterThan(10_000);
     expect(answer.headers['content-disposition']).toContain('peg-board-job-sheet.pdf');
-    await request(app).get(API.jobSheet(NOBODY, 'UTC')).expect(404);
+    await request(app)
+      .get(API.jobSheet(NOBODY, 'UTC', METRIC))
+      .expect(404);
   });
 
   it('answers damaged and oversized requests, unknown plans and addresses plainly', async () => {

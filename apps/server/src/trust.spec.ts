@@ -1,4 +1,12 @@
-import { API, type Fault, filePlan, type PlanSummary, type Shelf, type StoredPlan } from '@zaffet/contract';
+import {
+  API,
+  type Fault,
+  filePlan,
+  type PlanSummary,
+  type Shelf,
+  type StoredPlan,
+  METRIC,
+} from '@zaffet/contract';
 import { sql } from 'drizzle-orm';
 import { type Express } from 'express';
 import { cpSync, mkdirSync, writeFileSync } from 'node:fs';
@@ -80,7 +88,9 @@ describe('what a shop trusts the server with', () => {
       expect(faultOf(refused).fields[0]!.message).not.toBe('');
       const file = await request(app).get(API.planFile(row!.id)).expect(200);
       expect(JSON.parse(file.text)).toEqual(plan);
-      await request(app).get(API.jobSheet(row!.id, 'UTC')).expect(422);
+      await request(app)
+        .get(API.jobSheet(row!.id, 'UTC', METRIC))
+        .expect(422);
       await request(app).delete(API.plan(row!.id)).expect(204);
     }
   });
@@ -92,7 +102,10 @@ describe('what a shop trusts the server with', () => {
       jasmine.objectContaining({ plan }),
     );
     let served = 0;
-    const sheet = request(app).get(API.jobSheet(saved.id, 'UTC')).buffer(true).expect(200);
+    const sheet = request(app)
+      .get(API.jobSheet(saved.id, 'UTC', METRIC))
+      .buffer(true)
+      .expect(200);
     const done = sheet.then((answer) => {
       expect(answer.headers['content-type']).toBe('application/pdf');
       return true;
@@ -122,7 +135,7 @@ describe('what a shop trusts the server with', () => {
     const plan = filePlan(largePlan(4, 0, 1));
     const shelf = { items: [], measures: { dishMl: 100, spoonMl: 15, teaspoonMl: 5 } };
     await expectAsync(
-      hasty.make({ kind: 'job', plan, zone: 'UTC', shelf, learned: null }, null),
+      hasty.make({ kind: 'job', plan, zone: 'UTC', notation: METRIC, shelf, learned: null }, null),
     ).toBeRejectedWithError(/took too long/);
     await hasty.close();
   });
@@ -134,6 +147,7 @@ describe('what a shop trusts the server with', () => {
       kind: 'job',
       plan: filePlan(planNamed('Turns')),
       zone: 'UTC',
+      notation: METRIC,
       shelf,
       learned: null,
     } as const;
@@ -163,6 +177,7 @@ describe('what a shop trusts the server with', () => {
       kind: 'job',
       plan: filePlan(largePlan(4, 0, 1)),
       zone: 'UTC',
+      notation: METRIC,
       shelf,
       learned: null,
     } as const;
@@ -184,7 +199,7 @@ describe('what a shop trusts the server with', () => {
     const save = async (name: string): Promise<Response> => {
       const saved = await create(name);
       return request(app)
-        .get(API.jobSheet(saved.id, 'UTC'))
+        .get(API.jobSheet(saved.id, 'UTC', METRIC))
         .buffer(true)
         .parse((response, done) => {
           const chunks: Buffer[] = [];

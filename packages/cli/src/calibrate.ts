@@ -45,7 +45,7 @@ export async function calibrateFiles(paths: readonly string[]): Promise<unknown>
     compared,
     leaveOneOut: leaveOneOut(cells),
     disagree,
-    airs: { ...airs, says: oneAirText(airs) },
+    airs: { ...airs, says: oneAirText(airs, 'metric') },
     ended,
   };
 }

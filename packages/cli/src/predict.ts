@@ -235,7 +235,7 @@ function valueOf(
     low: scale(predicted.low),
     high: scale(predicted.high),
     movers: predicted.movers.map((mover) =>
-      moverText(key, mover, (id) => layerWord(plan.steps, id, plan.media)),
+      moverText(key, mover, (id) => layerWord(plan.steps, id, plan.media), 'metric'),
     ),
   };
 }
@@ -244,7 +244,9 @@ function colourOf({ colour, within, movers }: ColourFigure, plan: PartPlan): Pre
   return {
     mean: colour,
     withinDeltaE00: tenth(within),
-    movers: movers.map((mover) => moverText('colour', mover, (id) => layerWord(plan.steps, id, plan.media))),
+    movers: movers.map((mover) =>
+      moverText('colour', mover, (id) => layerWord(plan.steps, id, plan.media), 'metric'),
+    ),
   };
 }
 
@@ -317,7 +319,7 @@ function describe(plan: PartPlan, result: Forecast, figures: Readout): Predictio
       cost: quantity.cost,
     })),
     findings: result.findings.map((finding) => {
-      const words = findingWords(finding);
+      const words = findingWords(finding, 'metric');
       return {
         code: finding.code,
         level: finding.level,

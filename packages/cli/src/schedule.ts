@@ -68,7 +68,7 @@ export async function scheduleText(
     case 'csv':
       return `${timetableCsv(plan, table)}\r\n`;
     case 'ics':
-      return calendarFile(plan, table, plan.name, made);
+      return calendarFile(plan, table, plan.name, made, '24');
     case 'json':
       return `${JSON.stringify(told(plan, table), null, 2)}\n`;
   }

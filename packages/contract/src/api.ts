@@ -4,17 +4,29 @@ import { type RestoreWay } from './backup/types';
 import { type Fault } from './errors';
 import { type LogQuery } from './log/types';
 
+/** How a reader wants numbers and times written. */
+export interface Notation {
+  readonly units: 'metric' | 'imperial';
+  /** Hours of a day on the clock. */
+  readonly clock: '24' | '12';
+}
+
+/** How it is written where nobody asked for anything else. */
+export const METRIC: Notation = { units: 'metric', clock: '24' };
+
+const inQuery = ({ units, clock }: Notation): string => `units=${units}&clock=${clock}`;
+
 /** Paths of the API; `:id` is a plan's id. */
 export const API = {
   health: '/api/health',
   plans: '/api/plans',
   plan: (id: string): string => `/api/plans/${encodeURIComponent(id)}`,
   planFile: (id: string): string => `/api/plans/${encodeURIComponent(id)}/file`,
-  jobSheet: (id: string, zone: string): string =>
-    `/api/plans/${encodeURIComponent(id)}/sheet?zone=${encodeURIComponent(zone)}`,
+  jobSheet: (id: string, zone: string, notation: Notation): string =>
+    `/api/plans/${encodeURIComponent(id)}/sheet?zone=${encodeURIComponent(zone)}&${inQuery(notation)}`,
   /** The sheet of a sample board as a PDF, or one page of it as SVG. */
-  boardSheet: (id: string, units: 'metric' | 'imperial', page?: string): string =>
-    `/api/plans/${encodeURIComponent(id)}/board-sheet?units=${units}${page === undefined ? '' : `&page=${encodeURIComponent(page)}`}`,
+  boardSheet: (id: string, notation: Notation, page?: string): string =>
+    `/api/plans/${encodeURIComponent(id)}/board-sheet?${inQuery(notation)}${page === undefined ? '' : `&page=${encodeURIComponent(page)}`}`,
   /** A step's map on a part at its own size, to trace from: all tiles as a PDF, or one as SVG. */
   trace: (id: string, partId: string, stepId: string, tile?: string): string =>
     `/api/plans/${encodeURIComponent(id)}/map/${encodeURIComponent(partId)}/${encodeURIComponent(stepId)}${tile === undefined ? '' : `?tile=${encodeURIComponent(tile)}`}`,

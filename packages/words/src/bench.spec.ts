@@ -87,7 +87,7 @@ describe('words at the bench', () => {
       told('caution', { ...of, code: 'dust' }),
       told('caution', { ...of, code: 'of-a-later-zaffet' }),
       told('verdict', { when: 'after-a-day', verdict: 'good', text: 'thicker glue' }),
-    ].map((event) => toldText(event, plan));
+    ].map((event) => toldText(event, plan, 'metric'));
     expect(lines[0]).toMatch(/^Done: .* on the .*, 12 min before$/);
     expect(lines[1]).toMatch(/Does it grab\? In some places$/);
     expect(lines[2]).toMatch(/Has the shine gone\? Still shiny$/);
@@ -95,27 +95,27 @@ describe('words at the bench', () => {
     expect(lines[4]).toBe('Read: of-a-later-zaffet');
     expect(lines[5]).toBe('After a day: Just right, thicker glue');
     const words = told('verdict', { when: 'at-once', verdict: null, text: 'another white' });
-    expect(toldText(words, plan)).toBe('At once: another white');
+    expect(toldText(words, plan, 'metric')).toBe('At once: another white');
   });
 
   it('tell what a coat cracks into with its bands, in either measure, and nothing of one that does not', () => {
     const spacing = { at: 0.0041, low: 0.0029, high: 0.0058 };
     const opening = { at: 0.0004, low: 0.0002, high: 0.0007 };
-    expect(cracksExpected({ spacing, opening })).toBe(
+    expect(cracksExpected({ spacing, opening }, 'metric')).toBe(
       'It cracks about 4.1 mm apart (2.9 to 5.8 mm), 0.4 mm open (0.2 to 0.7 mm); 8 in 10 lie between.',
     );
     expect(cracksExpected({ spacing, opening }, 'imperial')).toMatch(/0\.16 in apart/);
-    expect(cracksExpected({ spacing })).toBeNull();
-    expect(cracksExpected({})).toBeNull();
+    expect(cracksExpected({ spacing }, 'metric')).toBeNull();
+    expect(cracksExpected({}, 'metric')).toBeNull();
   });
 
   it('name what went wrong, and say what a way out changes, or that it changes nothing', () => {
     for (const wrong of WRONGS) expect(WRONG_WORDS[wrong]).not.toBe('');
     const before = { spacing: null, strength: 0, chips: 0.2, bare: 0 };
-    expect(rescueEffect({ before, after: before })).toMatch(/stay as they are/);
-    expect(rescueEffect({ before, after: { spacing: 0.005, strength: 0.6, chips: 0.05, bare: 0 } })).toMatch(
-      /^Then cracks 5 mm apart instead of no cracks; 5 % chipped instead of 20 %\.$/,
-    );
+    expect(rescueEffect({ before, after: before }, 'metric')).toMatch(/stay as they are/);
+    expect(
+      rescueEffect({ before, after: { spacing: 0.005, strength: 0.6, chips: 0.05, bare: 0 } }, 'metric'),
+    ).toMatch(/^Then cracks 5 mm apart instead of no cracks; 5 % chipped instead of 20 %\.$/);
   });
 });
 

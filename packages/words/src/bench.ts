@@ -13,7 +13,8 @@ import { type LiveFigure, type LiveState, type Moment } from '@zaffet/core/live'
 import { isOf, type Medium } from '@zaffet/core/media';
 import { type WaitReason } from '@zaffet/core/schedule';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
-import { duration, figures, perCent, type UnitSystem, um } from './format';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { duration, perCent, type UnitSystem, um, celsius, volume } from './format';
 import { hazardWords } from './hazards';
 import { stepTitle } from './names';
 import { figureRange, figureText } from './sentences';
@@ -95,7 +96,7 @@ export const leftToDry = (coat: boolean): { readonly title: string; readonly how
 /** What a coat is believed to crack into; null of one that is not known to crack. */
 export function cracksExpected(
   { spacing, opening }: Readonly<Partial<Record<LiveFigure, Moment>>>,
-  units: UnitSystem = 'metric',
+  units: UnitSystem,
 ): string | null {
   if (spacing === undefined || opening === undefined) return null;
   const band = ({ at, low, high }: Moment, key: LiveFigure): string => {
@@ -280,7 +281,7 @@ export const MINUTES_AGO = [2, 5, 8, 12, 20, 30, 60] as const;
 const isHazard = (code: string): code is HazardCode => (HAZARD_CODES as readonly string[]).includes(code);
 
 /** What somebody told at the bench, in a line. */
-export function toldText(event: RunEvent, plan: Plan): string {
+export function toldText(event: RunEvent, plan: Plan, units: UnitSystem): string {
   const part = (id: string): string =>
     (plan.piece.parts.find((one) => one.id === id)?.name ?? 'a part').toLowerCase();
   const step = (id: string): string => {
@@ -319,11 +320,11 @@ export function toldText(event: RunEvent, plan: Plan): string {
     case 'section':
       return `Section ${event.index + 1} ${event.painted ? 'painted' : 'glued'}: ${of(event)}${ago(event.minutesAgo)}`;
     case 'film':
-      return `Wet film ${um(event.thicknessUm * 1e-6)}: ${of(event)}`;
+      return `Wet film ${um(event.thicknessUm * 1e-6, units)}: ${of(event)}`;
     case 'mix':
       return `Mix ${event.body === 'as-meant' ? 'as meant' : event.body}: ${of(event)}`;
     case 'air':
-      return `Air ${event.temperatureC} °C, ${perCent(event.humidity)} (${event.source})`;
+      return `Air ${celsius(celsiusToKelvin(event.temperatureC), units)}, ${perCent(event.humidity)} (${event.source})`;
     case 'caution':
       return `Read: ${isHazard(event.code) ? hazardWords(event.code).title.toLowerCase() : event.code}`;
     case 'note':
@@ -339,7 +340,7 @@ export function toldText(event: RunEvent, plan: Plan): string {
         .filter(Boolean)
         .join(': ');
     case 'used':
-      return `Off the shelf: ${figures(event.amountMl)} mL of ${event.name}`;
+      return `Off the shelf: ${volume(event.amountMl * 1e-6, units)} of ${event.name}`;
     case 'details':
       return ['About the piece', event.forWhom, event.fate === null ? '' : FATE_WORDS[event.fate]]
         .filter(Boolean)

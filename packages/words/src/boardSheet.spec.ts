@@ -1,4 +1,4 @@
-import { type Plan } from '@zaffet/contract';
+import { type Plan, METRIC } from '@zaffet/contract';
 import { BOARD, PIECES, readBoard } from '@zaffet/core/board';
 import { type Picture } from '@zaffet/core/photo';
 import { boardFor, newPlan } from '@zaffet/workshop';
@@ -66,12 +66,12 @@ function laidOut(pages: readonly BoardPage[]): Picture {
 }
 
 describe('sheet of a board', () => {
-  const pages = boardPages(design(9))!;
+  const pages = boardPages(design(9), METRIC)!;
 
   it('is a page of cells and the four pieces of the frame, each of them A4 at its own size', () => {
     expect(pages.map(({ name }) => name)).toEqual([...BOARD_PAGES]);
     for (const { svg } of pages) expect(svg).toContain('width="210mm" height="297mm" viewBox="0 0 210 297"');
-    expect(boardPages(PLAN)).toBeNull();
+    expect(boardPages(PLAN, METRIC)).toBeNull();
   });
 
   it('prints a frame in which its own marks are found where they belong', () => {
@@ -104,7 +104,7 @@ describe('sheet of a board', () => {
   it('says of each cell how thick, how much and when, and no more of it than fits', () => {
     for (const size of [3, 5, 9] as const) {
       const plan = design(size);
-      const [{ svg }] = boardPages(plan)! as [BoardPage];
+      const [{ svg }] = boardPages(plan, METRIC)! as [BoardPage];
       for (const { name } of plan.piece.parts) expect(svg).toContain(`>${name}<`);
       expect(svg.match(/ mL, /g)!.length).toBeGreaterThanOrEqual(size);
       expect(svg).toContain('µm');
@@ -114,7 +114,7 @@ describe('sheet of a board', () => {
   });
 
   it('keeps letters of a name that mean something else in a drawing', () => {
-    const [{ svg }] = boardPages({ ...design(3), name: 'A <b> & "c"' })! as [BoardPage];
+    const [{ svg }] = boardPages({ ...design(3), name: 'A <b> & "c"' }, METRIC)! as [BoardPage];
     expect(svg).toContain('A &#60;b&#62; &#38; &#34;c&#34;');
   });
 });

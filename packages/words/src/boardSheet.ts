@@ -1,4 +1,4 @@
-import { isFilmStep, type Plan } from '@zaffet/contract';
+import { isFilmStep, type Notation, type Plan } from '@zaffet/contract';
 import {
   ARM,
   BOARD,
@@ -14,10 +14,11 @@ import {
   PIECES,
 } from '@zaffet/core/board';
 import { quantities } from '@zaffet/core/quantity';
+import { mmToMetres } from '@zaffet/core/units';
 import { basisOf, isBoard, partPlan, sittings, timetable } from '@zaffet/workshop';
 import { escapedText, svgLine, svgNumber, svgPage, svgRect, svgText } from './svg';
 import { BOARD_PAGE_WORDS, BOARD_PAGES, type BoardPageKey } from './calibration';
-import { figures, um, type UnitSystem, volume } from './format';
+import { mass, mm, um, type UnitSystem, volume } from './format';
 import { startWords, stepTitle } from './names';
 import { partsOf, sittingTitle, wallClock } from './timetable';
 
@@ -36,16 +37,16 @@ const QUIET = '#5c6168';
 const page = (shapes: readonly string[], title: string): string => svgPage(PAGE, shapes, escapedText(title));
 
 /** The line to be measured, with its ends. */
-const checkLine = (x: number, y: number): string[] => [
+const checkLine = (x: number, y: number, units: UnitSystem): string[] => [
   svgLine(x, y, x + CHECK_LINE.meant, y, 0.3),
   svgLine(x, y - 3, x, y + 3, 0.3),
   svgLine(x + CHECK_LINE.meant, y - 3, x + CHECK_LINE.meant, y + 3, 0.3),
-  svgText(x, y + 8, 4, `From end to end ${CHECK_LINE.meant} mm. Measure it:`),
+  svgText(x, y + 8, 4, `From end to end ${mm(mmToMetres(CHECK_LINE.meant), units)}. Measure it:`),
   svgText(x, y + 14, 4, 'what it comes to is asked with the photograph.'),
 ];
 
 /** A piece of the frame, at its own size. */
-function framePage(name: BoardPageKey, piece: number): string {
+function framePage(name: BoardPageKey, piece: number, units: UnitSystem): string {
   const where = BOARD_PAGE_WORDS[name].toLowerCase().replace(' piece', '');
   const { side } = PIECES[piece]!;
   const [wide, high] = [BOARD.width / 2 + ARM, BOARD.height / 2 + ARM];
@@ -118,9 +119,9 @@ function framePage(name: BoardPageKey, piece: number): string {
         left,
         top + 22,
         4,
-        `of a board of ${BOARD.width} × ${BOARD.height} mm, flat, beside the other three.`,
+        `of a board of ${mm(mmToMetres(BOARD.width), units)} by ${mm(mmToMetres(BOARD.height), units)}, flat, beside the other three.`,
       ),
-      ...checkLine(left, top + 40),
+      ...checkLine(left, top + 40, units),
     ],
     `Frame, ${where}`,
   );
@@ -135,13 +136,13 @@ function cellFilms(plan: Plan, partId: string, units: UnitSystem): string[][] {
     if (amount === undefined || !isFilmStep(step))
       return isFilmStep(step) ? [] : [[stepTitle(step, plan.media), startWords(step.start)]];
     const thick = um(step.thicknessUm * 1e-6, units);
-    const much = `${volume(amount.volume, units)}, ${figures(1000 * amount.mass)} g`;
+    const much = `${volume(amount.volume, units)}, ${mass(amount.mass, units)}`;
     return [[`${stepTitle(step, plan.media)}, ${thick}`, much, startWords(step.start)]];
   });
 }
 
 /** The cells on the board, at a scale, each with what goes on it, and the order of the work. */
-function cellsPage(plan: Plan, units: UnitSystem): string {
+function cellsPage(plan: Plan, { units, clock: face }: Notation): string {
   const scale = 0.3;
   const [left, top] = [MARGIN, 30];
   const place = (value: number): number => value * scale;
@@ -163,7 +164,7 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
     }),
   ];
   const start = Date.parse(plan.startsAt);
-  const clock = wallClock(plan);
+  const clock = wallClock(plan, face);
   const order = sittings(plan, timetable(plan).table).map(
     (one) =>
       `${clock.dayTime(start + one.from * 1000)}  ${sittingTitle(one, plan)}: ${partsOf(one, plan).toLowerCase()}`,
@@ -208,13 +209,13 @@ function cellsPage(plan: Plan, units: UnitSystem): string {
         left,
         25,
         3.6,
-        `${CELL.side} mm a cell, taped off, ${cellBox(1).left - cellBox(0).left - CELL.side} mm between. Weigh each film as it is brushed.`,
+        `${mm(mmToMetres(CELL.side), units)} a cell, taped off, ${mm(mmToMetres(cellBox(1).left - cellBox(0).left - CELL.side), units)} between. Weigh each film as it is brushed.`,
       ),
       ...map,
       svgText(right, top + 4, 4.5, 'In this order', 'font-weight="bold"'),
       ...order.slice(0, most).map((words, k) => svgText(right, top + 10 + 5 * k, 3, words)),
       ...(order.length > most
-        ? [svgText(right, top + 10 + 5 * most, 3, 'and on: see Days', `fill="${QUIET}"`)]
+        ? [svgText(right, top + 10 + 5 * most, 3, 'and on: see Schedule', `fill="${QUIET}"`)]
         : []),
       ...told,
     ],
@@ -233,10 +234,10 @@ export interface BoardPage {
  * @returns null where the plan is no board
  * @throws InputError as `forecast`
  */
-export function boardPages(plan: Plan, units: UnitSystem = 'metric'): BoardPage[] | null {
+export function boardPages(plan: Plan, notation: Notation): BoardPage[] | null {
   if (!isBoard(plan)) return null;
   return BOARD_PAGES.map((name, n) => ({
     name,
-    svg: n === 0 ? cellsPage(plan, units) : framePage(name, n - 1),
+    svg: n === 0 ? cellsPage(plan, notation) : framePage(name, n - 1, notation.units),
   }));
 }

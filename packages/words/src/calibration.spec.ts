@@ -35,10 +35,10 @@ describe('what was learned, in words', () => {
   });
 
   it('says what is expected of a cell, and leaves out what nobody would see', () => {
-    expect(cellExpected({ spacing: 0.006, opening: 0.0005, chips: 0.001, worn: 0, under: 0.2 })).toBe(
-      'expected: cracks every 6 mm, 0.5 mm open, 20 % shows what lies below',
-    );
-    expect(cellExpected({ spacing: null, opening: null, chips: 0.3, worn: 0.1, under: 0.4 })).toBe(
+    expect(
+      cellExpected({ spacing: 0.006, opening: 0.0005, chips: 0.001, worn: 0, under: 0.2 }, 'metric'),
+    ).toBe('expected: cracks every 6 mm, 0.5 mm open, 20 % shows what lies below');
+    expect(cellExpected({ spacing: null, opening: null, chips: 0.3, worn: 0.1, under: 0.4 }, 'metric')).toBe(
       'expected: no cracks, 30 % chipped, 10 % worn, 40 % shows what lies below',
     );
   });
@@ -59,10 +59,10 @@ describe('what was learned, in words', () => {
 
   it('asks for another day where all was measured in one air', () => {
     const airs = { humidity: [0.54, 0.56], temperature: [293.15, 294.15] } as const;
-    expect(oneAirText(airs)).toMatch(/in one air \(2[01] °C, 55 %\).* damper or a warmer day/);
+    expect(oneAirText(airs, 'metric')).toMatch(/in one air \(2[01] °C, 55 %\).* damper or a warmer day/);
     expect(oneAirText(airs, 'imperial')).toContain('°F');
-    expect(oneAirText({ ...airs, humidity: [0.45, 0.66] })).toBeNull();
-    expect(oneAirText({ ...airs, temperature: [289, 294] })).toBeNull();
+    expect(oneAirText({ ...airs, humidity: [0.45, 0.66] }, 'metric')).toBeNull();
+    expect(oneAirText({ ...airs, temperature: [289, 294] }, 'metric')).toBeNull();
   });
 
   it('names media of the painter’s own', () => {

@@ -21,7 +21,7 @@ export const READING_NAMES: Readonly<Record<Reading, string>> = {
 };
 
 /** A length with its unit [m]. */
-export function lengthText(metres: number, units: UnitSystem = 'metric'): string {
+export function lengthText(metres: number, units: UnitSystem): string {
   const { number, unit } = lengthShown(metres, units);
   return `${number} ${unit}`;
 }
@@ -68,7 +68,7 @@ export const BOARD_PAGE_WORDS: Readonly<Record<BoardPageKey, string>> = {
 };
 
 /** A reading with its unit. @param value - [m], [s] or a share */
-export const readingText = (reading: Reading, value: number, units: UnitSystem = 'metric'): string =>
+export const readingText = (reading: Reading, value: number, units: UnitSystem): string =>
   isShare(reading)
     ? perCent(value)
     : reading === 'spacing' || reading === 'opening'
@@ -151,7 +151,7 @@ export function boardTeaches({ asked, before, after }: Teaches): string {
 /** What is expected of a cell of a board. */
 export function cellExpected(
   { spacing, opening, chips, worn, under }: Readonly<Record<WishKey, number | null>>,
-  units: UnitSystem = 'metric',
+  units: UnitSystem,
 ): string {
   const of = [
     spacing === null ? 'no cracks' : `cracks every ${lengthText(spacing, units)}`,
@@ -197,7 +197,7 @@ const ALIKE = 0.02;
 const ONE_AIR = { humidity: 0.1, kelvin: 4 };
 
 /** That a board on another day would teach more, where all was measured in one air; null where it was not. */
-export function oneAirText({ humidity, temperature }: CellAirs, units: UnitSystem = 'metric'): string | null {
+export function oneAirText({ humidity, temperature }: CellAirs, units: UnitSystem): string | null {
   const [damp, warm] = [humidity[1] - humidity[0], temperature[1] - temperature[0]];
   if (damp > ONE_AIR.humidity || warm > ONE_AIR.kelvin) return null;
   const middle = ([least, most]: readonly [number, number]): number => (least + most) / 2;

@@ -415,5 +415,5 @@ const FINDING_WORDS: Readonly<Record<FindingCode, (v: Values, units: UnitSystem)
 };
 
 /** @param units - how lengths and temperatures are shown */
-export const findingWords = (finding: Finding, units: UnitSystem = 'metric'): FindingWords =>
+export const findingWords = (finding: Finding, units: UnitSystem): FindingWords =>
   FINDING_WORDS[finding.code](finding.values, units);

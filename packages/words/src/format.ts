@@ -1,3 +1,4 @@
+import { type Notation } from '@zaffet/contract';
 import { type Spooned } from '@zaffet/core/quantity';
 import {
   kelvinToCelsius,
@@ -9,8 +10,14 @@ import {
 } from '@zaffet/core/units';
 
 /** How lengths, temperatures and volumes are shown; nothing is stored in it. */
-export const UNIT_SYSTEMS = ['metric', 'imperial'] as const;
-export type UnitSystem = (typeof UNIT_SYSTEMS)[number];
+export type UnitSystem = Notation['units'];
+export const UNIT_SYSTEMS = ['metric', 'imperial'] as const satisfies readonly UnitSystem[];
+
+/** How the time of day is written. */
+export type ClockFace = Notation['clock'];
+export const CLOCK_FACES = ['24', '12'] as const satisfies readonly ClockFace[];
+/** Patterns of Unicode's technical standard 35, as date libraries take them. */
+export const TIME_PATTERNS: Readonly<Record<ClockFace, string>> = { '24': 'HH:mm', '12': 'h:mm a' };
 
 /** Three figures at most, no more digits than a painter can use. */
 export function figures(value: number): string {
@@ -32,6 +39,8 @@ export interface Shown {
 const INCH = 0.0254;
 const MIL = INCH / 1000;
 const FLUID_OUNCE = 29.5735295625e-6;
+/** An avoirdupois ounce in kg, exact. */
+const OUNCE = 0.028349523125;
 const SQUARE_FOOT = 0.09290304;
 
 /** Factor and unit from the number a plan file holds to the number shown, by the file's unit. */
@@ -49,14 +58,27 @@ export const DISPLAY: Readonly<
   },
 };
 
+const SIXTEENTHS = 16;
+
+/** Inches as a rule reads them: "17 3/4" from an inch on, decimals below. */
+export function inches(value: number): string {
+  if (Math.abs(value) < 1) return figures(value);
+  const all = Math.round(value * SIXTEENTHS);
+  const whole = Math.trunc(all / SIXTEENTHS);
+  let [over, under] = [Math.abs(all % SIXTEENTHS), SIXTEENTHS];
+  if (over === 0) return String(whole);
+  while (over % 2 === 0) [over, under] = [over / 2, under / 2];
+  return `${whole} ${over}/${under}`;
+}
+
 /** A length [m] on the scale of cracks and panels. */
-export const lengthShown = (metres: number, units: UnitSystem = 'metric'): Shown =>
+export const lengthShown = (metres: number, units: UnitSystem): Shown =>
   units === 'imperial'
-    ? { number: figures(metres / INCH), unit: 'in' }
+    ? { number: inches(metres / INCH), unit: 'in' }
     : { number: figures(metresToMm(metres)), unit: 'mm' };
 
 /** A film thickness [m]. */
-export const thicknessShown = (metres: number, units: UnitSystem = 'metric'): Shown =>
+export const thicknessShown = (metres: number, units: UnitSystem): Shown =>
   units === 'imperial'
     ? { number: figures(metres / MIL), unit: 'mil' }
     : {
@@ -66,42 +88,47 @@ export const thicknessShown = (metres: number, units: UnitSystem = 'metric'): Sh
       };
 
 /** A volume [m³]. */
-export const volumeShown = (cubicMetres: number, units: UnitSystem = 'metric'): Shown => {
+export const volumeShown = (cubicMetres: number, units: UnitSystem): Shown => {
   if (units === 'imperial') return { number: figures(cubicMetres / FLUID_OUNCE), unit: 'fl oz' };
   return cubicMetres >= 1e-3
     ? { number: figures(cubicMetres * 1e3), unit: 'L' }
     : { number: figures(cubicMetres * 1e6), unit: 'mL' };
 };
 
+/** A mass [kg]. */
+export const massShown = (kilograms: number, units: UnitSystem): Shown =>
+  units === 'imperial'
+    ? { number: figures(kilograms / OUNCE), unit: 'oz' }
+    : { number: figures(1000 * kilograms), unit: 'g' };
+
 /** An area [m²]. */
-export const areaShown = (squareMetres: number, units: UnitSystem = 'metric'): Shown =>
+export const areaShown = (squareMetres: number, units: UnitSystem): Shown =>
   units === 'imperial'
     ? { number: figures(squareMetres / SQUARE_FOOT), unit: 'sq ft' }
     : { number: figures(squareMetres), unit: 'm²' };
 
 /** A spread rate [m²/m³]. */
-export const spreadShown = (rate: number, units: UnitSystem = 'metric'): Shown =>
+export const spreadShown = (rate: number, units: UnitSystem): Shown =>
   units === 'imperial'
     ? { number: figures((rate * 3.785411784e-3) / SQUARE_FOOT), unit: 'sq ft/gal' }
     : { number: figures(rate / 1000), unit: 'm²/L' };
 
 const joined = ({ number, unit }: Shown): string => `${number} ${unit}`;
-export const mm = (metres: number, units: UnitSystem = 'metric'): string =>
-  joined(lengthShown(metres, units));
-export const um = (metres: number, units: UnitSystem = 'metric'): string =>
-  joined(thicknessShown(metres, units));
-export const volume = (cubicMetres: number, units: UnitSystem = 'metric'): string =>
+export const mm = (metres: number, units: UnitSystem): string => joined(lengthShown(metres, units));
+export const um = (metres: number, units: UnitSystem): string => joined(thicknessShown(metres, units));
+export const volume = (cubicMetres: number, units: UnitSystem): string =>
   joined(volumeShown(cubicMetres, units));
-export const area = (squareMetres: number, units: UnitSystem = 'metric'): string =>
+export const area = (squareMetres: number, units: UnitSystem): string =>
   joined(areaShown(squareMetres, units));
+export const mass = (kilograms: number, units: UnitSystem): string => joined(massShown(kilograms, units));
 export const perCent = (share: number): string => `${figures(share * 100)} %`;
 /** A temperature [K]. */
-export const celsius = (kelvin: number, units: UnitSystem = 'metric'): string =>
+export const celsius = (kelvin: number, units: UnitSystem): string =>
   units === 'imperial'
     ? `${figures(kelvinToCelsius(kelvin) * 1.8 + 32)} °F`
     : `${figures(kelvinToCelsius(kelvin))} °C`;
 /** A difference of temperatures [K]. */
-export const degrees = (kelvin: number, units: UnitSystem = 'metric'): string =>
+export const degrees = (kelvin: number, units: UnitSystem): string =>
   units === 'imperial' ? `${figures(kelvin * 1.8)} °F` : `${figures(kelvin)} °C`;
 
 /** A length of time as a person says it: 45 s, 12 min, 1 h 20, 3 days. */

@@ -1,9 +1,9 @@
 import { isFilmStep, type LogEntry, VERDICT_TIMES } from '@zaffet/contract';
-import { mmToMetres } from '@zaffet/core/units';
+import { mmToMetres, celsiusToKelvin } from '@zaffet/core/units';
 import { entryOf, type Run, SCHOOLS, type School, stepsDone } from '@zaffet/workshop';
 import { FATE_WORDS, VERDICT_WORDS } from './bench';
 import { lengthText } from './calibration';
-import { figures, perCent, type UnitSystem } from './format';
+import { figures, perCent, type UnitSystem, celsius } from './format';
 import { mediumName, stepTitle } from './names';
 
 /** Everything that was said in a run, a line each: what the log is searched through. */
@@ -34,10 +34,7 @@ export function logText(runId: string, run: Run): string {
 const SEEN = 0.005;
 
 /** What came out, in a line; empty where nobody measured. */
-export function entryFigures(
-  { spacingMm, openingMm, chipped, worn }: LogEntry,
-  units: UnitSystem = 'metric',
-): string {
+export function entryFigures({ spacingMm, openingMm, chipped, worn }: LogEntry, units: UnitSystem): string {
   const length = (mm: number): string => lengthText(mmToMetres(mm), units);
   return [
     ...(spacingMm === null ? [] : [`cracks ${length(spacingMm)} apart`]),
@@ -48,9 +45,9 @@ export function entryFigures(
 }
 
 /** Made in what air, and in how much work; empty where nobody said. */
-export const entryMade = ({ temperatureC, humidity, hours }: LogEntry): string =>
+export const entryMade = ({ temperatureC, humidity, hours }: LogEntry, units: UnitSystem): string =>
   [
-    ...(temperatureC === null ? [] : [`${figures(temperatureC)} °C`]),
+    ...(temperatureC === null ? [] : [celsius(celsiusToKelvin(temperatureC), units)]),
     ...(humidity === null ? [] : [`${perCent(humidity)} humid`]),
     ...(hours === null ? [] : [`${figures(hours)} h by hand`]),
   ].join(', ');

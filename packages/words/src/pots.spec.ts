@@ -12,15 +12,17 @@ describe('pots in words', () => {
   it('say of each step what it takes, in mL and in spoons, and that it is part of a larger pot', () => {
     for (const { id: stepId } of films) {
       const [taken] = potsFor(mixes, part, stepId);
-      const text = takesText(taken!.volume, taken!.pot);
+      const text = takesText(taken!.volume, taken!.pot, 'metric');
       expect(text).toMatch(/^\d[\d.]* mL/);
       expect(text).toMatch(/spoon|dish|drops/);
     }
     const milk = films.find((step) => 'medium' in step && step.medium === 'milk')!;
     const { pot } = potsFor(mixes, part, milk.id)[0]!;
-    expect(goesInText(pot)).toMatch(/powder .*water /);
-    expect(takesText(pot.volume / 2, pot)).toContain('of the pot of');
-    expect(takesText(pot.volume, { ...pot, goesIn: pot.goesIn.slice(0, 1) })).not.toContain('of the pot of');
+    expect(goesInText(pot, 'metric')).toMatch(/powder .*water /);
+    expect(takesText(pot.volume / 2, pot, 'metric')).toContain('of the pot of');
+    expect(takesText(pot.volume, { ...pot, goesIn: pot.goesIn.slice(0, 1) }, 'metric')).not.toContain(
+      'of the pot of',
+    );
   });
 
   it('are none for a step that takes no paint, and all of a step’s paint comes out of them', () => {

@@ -84,10 +84,7 @@ const SAME_STRENGTH = 0.08;
 const SEEN = 0.05;
 
 /** What a way out would change, in a sentence. */
-export function rescueEffect(
-  { before, after }: Pick<Rescue, 'before' | 'after'>,
-  units: UnitSystem = 'metric',
-): string {
+export function rescueEffect({ before, after }: Pick<Rescue, 'before' | 'after'>, units: UnitSystem): string {
   const parts: string[] = [];
   const cracks = ({ strength, spacing }: Outcome): string =>
     strength < SEEN || spacing === null ? 'no cracks' : `cracks ${mm(spacing, units)} apart`;

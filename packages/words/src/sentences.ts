@@ -5,7 +5,7 @@ const quantityOf = (key: FigureKey | 'layer'): Quantity =>
   key === 'layer' ? 'share' : figureRow(key).quantity;
 
 /** A figure as it is shown, with its unit; `layer` is how much of a layer is seen. */
-export function figureText(key: FigureKey | 'layer', value: number, units: UnitSystem = 'metric'): Shown {
+export function figureText(key: FigureKey | 'layer', value: number, units: UnitSystem): Shown {
   switch (quantityOf(key)) {
     case 'length':
       return lengthShown(value, units);
@@ -26,12 +26,7 @@ export function figureText(key: FigureKey | 'layer', value: number, units: UnitS
 }
 
 /** A range of a figure: one unit at its end, or one at each number where they differ. */
-export function figureRange(
-  key: FigureKey | 'layer',
-  low: number,
-  high: number,
-  units: UnitSystem = 'metric',
-): string {
+export function figureRange(key: FigureKey | 'layer', low: number, high: number, units: UnitSystem): string {
   const [from, to] = [low, high].map((value) => figureText(key, value, units));
   const end = `${to!.number} ${to!.unit}`.trim();
   if (from!.number === to!.number && from!.unit === to!.unit) return end;
@@ -83,7 +78,7 @@ export function moverText(
   key: FigureKey | 'layer' | 'colour',
   mover: Mover,
   layerName: (stepId: string) => string,
-  units: UnitSystem = 'metric',
+  units: UnitSystem,
 ): string {
   const knob = knobText(mover.knob, layerName, units);
   if (mover.change === null) return `${knob}: nothing of the kind`;

@@ -8,7 +8,7 @@ describe('what changes between two lists of steps', () => {
   let id = 0;
 
   it('is nothing for the same steps', () => {
-    expect(stepChanges(plan, plan)).toEqual([]);
+    expect(stepChanges(plan, plan, 'metric')).toEqual([]);
   });
 
   it('is the number that changed, with what it was', () => {
@@ -17,14 +17,14 @@ describe('what changes between two lists of steps', () => {
       ...plan,
       steps: plan.steps.map((step) => (step === glue ? { ...glue, thicknessUm: 240 } : step)),
     };
-    expect(stepChanges(plan, thicker)).toEqual([
+    expect(stepChanges(plan, thicker, 'metric')).toEqual([
       `White glue: 240 µm wet (was ${'thicknessUm' in glue ? glue.thicknessUm : ''} µm wet).`,
     ]);
   });
 
   it('names each step that goes and each that comes with another technique', () => {
     const other = effectPlan(plan, 'small', () => `new-${++id}`);
-    const lines = stepChanges(plan, other);
+    const lines = stepChanges(plan, other, 'metric');
     expect(lines).toContain('Goes: White glue.');
     expect(lines.some((line) => line.startsWith('New: Crackle medium, '))).toBeTrue();
     expect(lines.some((line) => line.startsWith('Goes: Kelp'))).toBeFalse();

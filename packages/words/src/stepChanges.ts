@@ -1,7 +1,7 @@
 import { isFilmStep, type PlanStep } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { basisOf, type PartPlan } from '@zaffet/workshop';
-import { duration } from './format';
+import { duration, type UnitSystem } from './format';
 import { startWords, stepTitle } from './names';
 import { stepClauses } from './stepDetail';
 
@@ -14,20 +14,20 @@ const SHORT_WINDOW = 3600;
  * What a painter has to do differently when the steps of a plan are replaced: one sentence for each step that changes,
  * goes or comes, in the order of work.
  */
-export function stepChanges(before: StepsPlan, after: StepsPlan): string[] {
+export function stepChanges(before: StepsPlan, after: StepsPlan, units: UnitSystem): string[] {
   const left = before.steps.filter(({ off }) => !off);
   const lines: string[] = [];
   for (const step of after.steps.filter(({ off }) => !off)) {
     const title = stepTitle(step, after.media);
     const at = left.findIndex((earlier) => isSameWork(earlier, step));
     if (at < 0) {
-      const clauses = clausesOf(step, after).filter((clause) => clause !== title);
+      const clauses = clausesOf(step, after, units).filter((clause) => clause !== title);
       lines.push(`New: ${[title, ...clauses].join(', ')}.`);
       continue;
     }
     const [earlier] = left.splice(at, 1);
-    const was = clausesOf(earlier!, before);
-    const now = clausesOf(step, after);
+    const was = clausesOf(earlier!, before, units);
+    const now = clausesOf(step, after, units);
     const gone = was.filter((clause) => !now.includes(clause));
     const come = now.filter((clause) => !was.includes(clause));
     if (gone.length + come.length > 0)
@@ -39,8 +39,8 @@ export function stepChanges(before: StepsPlan, after: StepsPlan): string[] {
   return [...removed, ...lines];
 }
 
-const clausesOf = (step: PlanStep, plan: StepsPlan): string[] => [
-  ...stepClauses(step, plan),
+const clausesOf = (step: PlanStep, plan: StepsPlan, units: UnitSystem): string[] => [
+  ...stepClauses(step, plan, units),
   startWords(step.start),
 ];
 

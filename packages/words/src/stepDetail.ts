@@ -1,7 +1,7 @@
 import { type CompanionStep, type FilmPlanStep, isFilmStep, type PlanStep, tintOf } from '@zaffet/contract';
 import { toolOf } from '@zaffet/core/tools';
 import { type PartPlan } from '@zaffet/workshop';
-import { duration, perCent, um, volume } from './format';
+import { duration, perCent, um, type UnitSystem } from './format';
 import {
   BODY_NAMES,
   COVER_NAMES,
@@ -16,10 +16,14 @@ import {
 } from './names';
 
 /** How a step is done on a part, clause by clause: what, how thick, how brushed, where. */
-export function stepClauses(step: PlanStep, plan: Pick<PartPlan, 'media' | 'part'>): string[] {
+export function stepClauses(
+  step: PlanStep,
+  plan: Pick<PartPlan, 'media' | 'part'>,
+  units: UnitSystem,
+): string[] {
   const parts: string[] = [];
   if (isFilmStep(step)) {
-    parts.push(mediumName(step.medium, plan.media), `${um(step.thicknessUm * 1e-6)} wet`);
+    parts.push(mediumName(step.medium, plan.media), `${um(step.thicknessUm * 1e-6, units)} wet`);
     if (step.dilution > 0) parts.push(`thinned ${perCent(step.dilution)}`);
     if (step.dilution < 0) parts.push(`thickened by standing open, ${perCent(-step.dilution)} gone`);
     parts.push(...madeOf(step));
@@ -41,7 +45,7 @@ export function stepClauses(step: PlanStep, plan: Pick<PartPlan, 'media' | 'part
         : `${step.rounds} rounds, pressure ${step.pressure} of an ordinary hand`,
     );
   else if (step.kind === 'wait') parts.push(duration(step.durationMin * 60));
-  else if (step.kind === 'rewet') parts.push(`${step.amountUm} µm of water`);
+  else if (step.kind === 'rewet') parts.push(`${um(step.amountUm * 1e-6, units)} of water`);
   else if (step.kind === 'wipe')
     parts.push(step.degrease ? 'dry cloth, then grease-cutting wipes' : 'dry cloth');
   else parts.push(TASK_WORDS[step.task].how, `rests ${duration(step.restMin * 60)}`);
@@ -54,8 +58,11 @@ export function stepClauses(step: PlanStep, plan: Pick<PartPlan, 'media' | 'part
   return parts;
 }
 
-export const stepDetail = (step: PlanStep, plan: Pick<PartPlan, 'media' | 'part'>): string =>
-  stepClauses(step, plan).join('; ');
+export const stepDetail = (
+  step: PlanStep,
+  plan: Pick<PartPlan, 'media' | 'part'>,
+  units: UnitSystem,
+): string => stepClauses(step, plan, units).join('; ');
 
 /** What belongs to one kind of work beside the layers alone. */
 function besideWords({ wood, print }: CompanionStep): string[] {
@@ -68,7 +75,7 @@ function besideWords({ wood, print }: CompanionStep): string[] {
 function madeOf(step: FilmPlanStep): readonly string[] {
   if (step.kind === 'seal') return step.sheen === null ? [] : [SHEEN_NAMES[step.sheen]];
   const { others, manner, texture } = step;
-  const powder = texture === 0 ? [] : [`${volume(texture * 1e-3)} of texture powder to a litre`];
+  const powder = texture === 0 ? [] : [`${perCent(texture)} of texture powder by volume`];
   if (others.length === 0) return powder;
   const named = others.map(({ name, colour, share }) => `${name || colour} ${perCent(share)}`);
   return [`with ${named.join(', ')}, ${MANNER_NAMES[manner].toLowerCase()}`, ...powder];

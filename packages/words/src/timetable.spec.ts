@@ -22,7 +22,7 @@ const plans = [4, 9, 16, 23].map((seed) => manyParts(seed));
 describe('a day in words', () => {
   it('says what, on what and by when, of every sitting', () => {
     for (const plan of plans) {
-      const clock = wallClock(plan);
+      const clock = wallClock(plan, '24');
       for (const sitting of sittings(plan, timetable(plan).table)) {
         const told = [
           sittingTitle(sitting, plan),
@@ -48,8 +48,8 @@ describe('a day in words', () => {
   });
 
   it('tells a week in a line', () => {
-    expect(weekText(usualWork('+00:00'))).toBe('Mon to Fri 08:00 to 12:00, 13:00 to 17:00');
-    expect(weekText(null)).toBe('at any hour');
+    expect(weekText(usualWork('+00:00'), '24')).toBe('Mon to Fri 08:00 to 12:00, 13:00 to 17:00');
+    expect(weekText(null, '24')).toBe('at any hour');
   });
 
   it('says why there is no timetable, and what to do', () => {
@@ -73,7 +73,7 @@ describe('a timetable as a calendar', () => {
     },
   };
   const { table } = timetable(plan);
-  const text = calendarFile(plan, table, 'p1', MADE);
+  const text = calendarFile(plan, table, 'p1', MADE, '24');
   const events = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent');
   const all = sittings(plan, table);
 
@@ -107,7 +107,7 @@ describe('a timetable as a calendar', () => {
       name: evil,
       piece: { ...plan.piece, parts: parts.map((part) => ({ ...part, name: evil })) },
     };
-    const written = calendarFile(named, table, 'p1', MADE);
+    const written = calendarFile(named, table, 'p1', MADE, '24');
     const read = new ICAL.Component(ICAL.parse(written) as unknown[]);
     expect(read.getAllSubcomponents('vevent').length).toBe(all.length);
     expect(read.getFirstPropertyValue('x-wr-calname')).toBe('Lid END:VEVENT BEGIN:VEVENT x');
@@ -115,7 +115,7 @@ describe('a timetable as a calendar', () => {
   });
 
   it('names a sitting as before when it moves, and counts up, so that a calendar moves it', () => {
-    const later = calendarFile(plan, table, 'p1', MADE + 3_600_000);
+    const later = calendarFile(plan, table, 'p1', MADE + 3_600_000, '24');
     const uids = (of: string): string[] => [...of.matchAll(/^UID:(.+)$/gm)].map(([, uid]) => uid!);
     const counts = (of: string): number[] => [...of.matchAll(/^SEQUENCE:(\d+)/gm)].map(([, n]) => Number(n));
     expect(uids(later)).toEqual(uids(text));

@@ -11,7 +11,7 @@ import { type PrepStep } from '@zaffet/core/plan';
 import { type DelayCause, type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
 import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
 import { format } from 'date-fns';
-import { duration } from './format';
+import { type ClockFace, duration, TIME_PATTERNS } from './format';
 import { layerWord, stepTitle } from './names';
 
 /** How a shop's clock writes an instant [ms since 1970]. */
@@ -22,14 +22,14 @@ export interface WallClock {
   readonly dayTime: (at: number) => string;
 }
 
-/** The clock of a plan's shop, by a day of 24 hours; of UTC where nobody said where it is. */
-export function wallClock({ work }: Pick<Plan, 'work'>): WallClock {
+/** The clock of a plan's shop; of UTC where nobody said where it is. */
+export function wallClock({ work }: Pick<Plan, 'work'>, clock: ClockFace): WallClock {
   const zone = work?.zone ?? '+00:00';
   const written =
     (pattern: string) =>
     (at: number): string =>
       format(onWall(at, zone), pattern);
-  return { time: written('HH:mm'), dayTime: written('EEE HH:mm') };
+  return { time: written(TIME_PATTERNS[clock]), dayTime: written(`EEE ${TIME_PATTERNS[clock]}`) };
 }
 
 /** A stage of preparation in a word or two, for a line of a day. */
@@ -217,16 +217,18 @@ export const WEEKDAY_NAMES: Readonly<Record<Weekday, string>> = {
   sun: 'Sunday',
 };
 
-/** Minutes from midnight as a clock shows them; midnight at the end of a day is 24:00. */
-const clockOf = (minutes: number): string =>
-  minutes === 1440 ? '24:00' : format(new Date(2026, 0, 5, 0, minutes), 'HH:mm');
+/** Minutes from midnight as a clock shows them; midnight at the end of a day is 24:00, or 12:00 AM. */
+const clockOf = (minutes: number, clock: ClockFace): string =>
+  minutes === 1440 && clock === '24'
+    ? '24:00'
+    : format(new Date(2026, 0, 5, 0, minutes), TIME_PATTERNS[clock]);
 
 /** A working week in a line: "Mon to Fri 08:00 to 12:00, 13:00 to 17:00". */
-export function weekText(work: WorkFile | null): string {
+export function weekText(work: WorkFile | null, clock: ClockFace): string {
   if (work === null) return 'at any hour';
   const told = (day: Weekday): string =>
     work.week[day]
-      .map(({ opensMin, closesMin }) => `${clockOf(opensMin)} to ${clockOf(closesMin)}`)
+      .map(({ opensMin, closesMin }) => `${clockOf(opensMin, clock)} to ${clockOf(closesMin, clock)}`)
       .join(', ');
   const runs: { from: Weekday; to: Weekday; hours: string }[] = [];
   for (const day of WEEKDAYS) {

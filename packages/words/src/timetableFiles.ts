@@ -4,6 +4,7 @@ import { type Sitting, sittings } from '@zaffet/workshop';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import Papa from 'papaparse';
 import { partsOf, sittingDetail, sittingTitle, URGENCY_WORDS, urgencyText, wallClock } from './timetable';
+import { type ClockFace } from './format';
 import { oneLine, plainLines } from './plainLine';
 
 /** Minutes before a sitting that a calendar gives a sign. */
@@ -19,9 +20,15 @@ const uidOf = (planId: string, { id }: Sitting): string =>
  * @param planId - tells the plan's events from others
  * @param made - when the file is made [ms since 1970]; also the number by which newer events replace older ones
  */
-export function calendarFile(plan: Plan, table: Schedule, planId: string, made: number): string {
+export function calendarFile(
+  plan: Plan,
+  table: Schedule,
+  planId: string,
+  made: number,
+  face: ClockFace,
+): string {
   const start = Date.parse(plan.startsAt);
-  const clock = wallClock(plan);
+  const clock = wallClock(plan, face);
   const calendar = ical({
     name: oneLine(plan.name),
     method: ICalCalendarMethod.PUBLISH,

@@ -39,15 +39,19 @@ describe('numbers as a painter says them', () => {
       '184',
       '-3',
     ]);
-    expect([mm(0.00592), um(42.6e-6), perCent(0.154)]).toEqual(['5.9 mm', '43 µm', '15 %']);
+    expect([mm(0.00592, 'metric'), um(42.6e-6, 'metric'), perCent(0.154)]).toEqual([
+      '5.9 mm',
+      '43 µm',
+      '15 %',
+    ]);
   });
 
   it('gives a range one unit, or both where they differ', () => {
     expect([
-      figureRange('spacing', 0.0042, 0.0111),
-      figureRange('firstCracks', 7, 192),
-      figureRange('chips', 0.31, 0.31),
-      figureRange('spacing', 0.00996, 0.01004),
+      figureRange('spacing', 0.0042, 0.0111, 'metric'),
+      figureRange('firstCracks', 7, 192, 'metric'),
+      figureRange('chips', 0.31, 0.31, 'metric'),
+      figureRange('spacing', 0.00996, 0.01004, 'metric'),
     ]).toEqual(['4.2 to 11 mm', '7 s to 3.2 min', '31 %', '10 mm']);
   });
 
@@ -58,7 +62,7 @@ describe('numbers as a painter says them', () => {
       '68 °F',
     ]);
     expect(degrees(3, 'imperial')).toBe('5.4 °F');
-    expect([volume(29.5735e-6, 'imperial'), volume(0.0015), volume(2.5e-5)]).toEqual([
+    expect([volume(29.5735e-6, 'imperial'), volume(0.0015, 'metric'), volume(2.5e-5, 'metric')]).toEqual([
       '1 fl oz',
       '1.5 L',
       '25 mL',
@@ -105,21 +109,24 @@ describe('names', () => {
 describe('sentences', () => {
   it('exist for every finding: what it is, why, and for trouble what to do', () => {
     for (const code of FINDING_CODES) {
-      const words = findingWords({
-        code,
-        level: 'warn',
-        stepId: 'x',
-        values: {
-          opensAt: 60,
-          closesAt: 300,
-          laidAt: 400,
-          strength: 0.3,
-          humidity: 0.85,
-          passes: 5,
-          left: 0.2,
-          thickness: 1e-5,
+      const words = findingWords(
+        {
+          code,
+          level: 'warn',
+          stepId: 'x',
+          values: {
+            opensAt: 60,
+            closesAt: 300,
+            laidAt: 400,
+            strength: 0.3,
+            humidity: 0.85,
+            passes: 5,
+            left: 0.2,
+            thickness: 1e-5,
+          },
         },
-      });
+        'metric',
+      );
       expect(words.title).withContext(code).toMatch(/\.$/);
       expect(words.text).withContext(code).toMatch(/\.$/);
       expect(`${words.title}${words.text}${words.remedy}`)
@@ -131,19 +138,39 @@ describe('sentences', () => {
   it('say how far a knob moves a figure, with sign and unit', () => {
     const layer = (): string => 'glue';
     expect(
-      moverText('spacing', { knob: { kind: 'thickness', stepId: 'g', by: 20e-6 }, change: 0.0004 }, layer),
+      moverText(
+        'spacing',
+        { knob: { kind: 'thickness', stepId: 'g', by: 20e-6 }, change: 0.0004 },
+        layer,
+        'metric',
+      ),
     ).toBe('+20 µm glue: +0.4 mm');
     expect(
-      moverText('strength', { knob: { kind: 'moment', stepId: 't', by: 120 }, change: -0.1 }, layer),
+      moverText(
+        'strength',
+        { knob: { kind: 'moment', stepId: 't', by: 120 }, change: -0.1 },
+        layer,
+        'metric',
+      ),
     ).toBe('2 min later: −10 points');
-    expect(moverText('opening', { knob: { kind: 'passes', stepId: 't', by: 1 }, change: null }, layer)).toBe(
-      'one more brush pass: nothing of the kind',
-    );
     expect(
-      moverText('firstCracks', { knob: { kind: 'temperature', stepId: null, by: 3 }, change: -36 }, layer),
+      moverText('opening', { knob: { kind: 'passes', stepId: 't', by: 1 }, change: null }, layer, 'metric'),
+    ).toBe('one more brush pass: nothing of the kind');
+    expect(
+      moverText(
+        'firstCracks',
+        { knob: { kind: 'temperature', stepId: null, by: 3 }, change: -36 },
+        layer,
+        'metric',
+      ),
     ).toBe('3 °C warmer: −36 s');
     expect(
-      moverText('openArea', { knob: { kind: 'humidity', stepId: null, by: 0.1 }, change: 0.02 }, layer),
+      moverText(
+        'openArea',
+        { knob: { kind: 'humidity', stepId: null, by: 0.1 }, change: 0.02 },
+        layer,
+        'metric',
+      ),
     ).toBe('10 points damper: +2 points');
   });
 
@@ -159,9 +186,9 @@ describe('sentences', () => {
   });
 
   it('give each figure its unit', () => {
-    expect(figureText('firstCracks', 240)).toEqual({ number: '4', unit: 'min' });
-    expect(figureText('firstCracks', 5000)).toEqual({ number: '1 h 23', unit: '' });
-    expect(figureText('openArea', 0.1534)).toEqual({ number: '15', unit: '%' });
+    expect(figureText('firstCracks', 240, 'metric')).toEqual({ number: '4', unit: 'min' });
+    expect(figureText('firstCracks', 5000, 'metric')).toEqual({ number: '1 h 23', unit: '' });
+    expect(figureText('openArea', 0.1534, 'metric')).toEqual({ number: '15', unit: '%' });
   });
 
   it('give each step of preparation its words and its reason', () => {

@@ -13,14 +13,7 @@ export { shopAir, simulatedShopAir } from './air/shopAir';
 export { onClock, onWall, usualWork, workEndsMin, workTime } from './calendar';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
-export {
-  EFFECT_KEYS,
-  type EffectKey,
-  effectPlan,
-  EFFECTS,
-  effectWants,
-  wishOf,
-} from './effects';
+export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants, wishOf } from './effects';
 export {
   lastBody,
   type Measured,

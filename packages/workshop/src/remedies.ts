@@ -110,7 +110,7 @@ function thickened(c: Case, factor: number): StepRemedy | null {
     Math.round(factor * Math.max(slip.thicknessUm, usual)),
   );
   return {
-    label: `Lay what is below ${thicknessUm} µm thick`,
+    label: factor < 2 ? 'Lay what is below thicker' : 'Lay what is below twice as thick',
     steps: c.steps.map((s) => (s === slip ? { ...s, thicknessUm } : s)),
   };
 }

@@ -4,6 +4,7 @@ import {
   type Fault,
   type KeptCalibration,
   USUAL_MEASURES,
+  METRIC,
 } from '@zaffet/contract';
 import { type Express } from 'express';
 import request from 'supertest';
@@ -63,11 +64,13 @@ describe('calibrations', () => {
     const shelf = { items: [], measures: USUAL_MEASURES };
     const { id } = await createPlan(shop.db, filed(plan));
     const sheet = (learned: CalibrationFile['learned']): string =>
-      JSON.stringify(jobSheet(plan, 'UTC', shelf, learned).finishes.map(({ figures }) => figures));
+      JSON.stringify(jobSheet(plan, 'UTC', METRIC, shelf, learned).finishes.map(({ figures }) => figures));
     expect(sheet(LEARNED)).not.toBe(sheet(null));
     const making = spyOn(shop.sheets, 'make').and.resolveTo(Buffer.from(''));
     await request(app).post(API.calibrations).send(FILE).expect(201);
-    await request(app).get(API.jobSheet(id, 'UTC')).expect(200);
+    await request(app)
+      .get(API.jobSheet(id, 'UTC', METRIC))
+      .expect(200);
     expect(making.calls.mostRecent().args[0]).toEqual(
       jasmine.objectContaining({ kind: 'job', learned: LEARNED } as never),
     );

@@ -1,4 +1,12 @@
-import { API, type DoorAnswer, type Fault, filePlan, type Invitation, type SignedIn } from '@zaffet/contract';
+import {
+  API,
+  type DoorAnswer,
+  type Fault,
+  filePlan,
+  type Invitation,
+  type SignedIn,
+  METRIC,
+} from '@zaffet/contract';
 import { sql } from 'drizzle-orm';
 import { type Express } from 'express';
 import { once } from 'node:events';
@@ -56,7 +64,7 @@ describe('the door to the shop’s network', () => {
     for (const path of [
       API.plans,
       API.plan(id),
-      API.jobSheet(id, 'UTC'),
+      API.jobSheet(id, 'UTC', METRIC),
       API.shelf,
       API.shop,
       API.air,

@@ -1,4 +1,4 @@
-import { API } from '@zaffet/contract';
+import { API, type Notation } from '@zaffet/contract';
 import { Router } from 'express';
 import { readCalibrations } from '../calibration/routes';
 import { type Database } from '../db/client';
@@ -27,6 +27,12 @@ function fileName(name: string, ending: string): string {
     .toLowerCase();
   return `${plain === '' ? 'plan' : plain}${ending}`;
 }
+
+/** How a reader wants a sheet written: metric and by 24 hours where nothing else is asked for. */
+const notationOf = ({ units, clock }: Readonly<Record<string, unknown>>): Notation => ({
+  units: units === 'imperial' ? 'imperial' : 'metric',
+  clock: clock === '12' ? '12' : '24',
+});
 
 /** List, open, save, file in and out. Each handler reads with the contract, asks the queries, answers. */
 export function planRoutes(db: Database, sheets: SheetMaker): Router {
@@ -80,6 +86,7 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
       kind: 'job',
       plan,
       zone: typeof zone === 'string' ? zone : 'UTC',
+      notation: notationOf(request.query),
       shelf: await readShelf(db),
       learned: (await readCalibrations(db, 1))[0]?.learned ?? null,
     };
@@ -88,10 +95,9 @@ export function planRoutes(db: Database, sheets: SheetMaker): Router {
   });
   router.get('/api/plans/:id/board-sheet', async (request, response) => {
     const { name, plan } = await readPlan(db, request.params.id);
-    const { units, page } = request.query;
+    const { page } = request.query;
     const one = typeof page === 'string' ? page : null;
-    const system = units === 'imperial' ? 'imperial' : 'metric';
-    const order: SheetOrder = { kind: 'board', plan, units: system, page: one };
+    const order: SheetOrder = { kind: 'board', plan, notation: notationOf(request.query), page: one };
     const made = await sheets.make(order, whoAsks(response));
     if (one === null)
       response.attachment(fileName(name, '-board-sheet.pdf')).type('application/pdf').send(made);

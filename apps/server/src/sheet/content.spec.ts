@@ -1,4 +1,4 @@
-import { type Plan, USUAL_MEASURES } from '@zaffet/contract';
+import { type Plan, USUAL_MEASURES, METRIC } from '@zaffet/contract';
 import { FIGURE_KEYS } from '@zaffet/core/readout';
 import { FIGURE_WORDS, figureText } from '@zaffet/words';
 import { newPlan, partPlan, type School, SCHOOL_KEYS, timetable } from '@zaffet/workshop';
@@ -19,7 +19,7 @@ describe('job sheet', () => {
   it('tells every step in order with its time, what to mix, and what to beware of, for every school', () => {
     for (const school of SCHOOL_KEYS) {
       const filed = plan(school);
-      const sheet = jobSheet(filed, 'UTC', SHELF);
+      const sheet = jobSheet(filed, 'UTC', METRIC, SHELF);
       const [finish] = sheet.finishes;
       expect(finish!.steps.map(({ number }) => number)).toEqual(partPlan(filed).steps.map((_, i) => i + 1));
       expect(finish!.steps.every(({ detail, title }) => title !== '' && !/NaN|undefined/.test(detail)))
@@ -74,6 +74,7 @@ describe('job sheet', () => {
         finishes: [finish!, own, whatIf],
       },
       'UTC',
+      METRIC,
       SHELF,
     );
     expect(sheet.finishes.map(({ title }) => title)).toEqual(['Finish', 'Top']);
@@ -90,7 +91,7 @@ describe('job sheet', () => {
   it("goes by the shop's clock, and by UTC where nobody knows the zone", () => {
     const prepared = plan('wet-glue');
     const begun = { ...prepared, timing: { ...prepared.timing, prepares: false } };
-    const at = (zone: string): string => jobSheet(begun, zone, SHELF).finishes[0]!.steps[0]!.at;
+    const at = (zone: string): string => jobSheet(begun, zone, METRIC, SHELF).finishes[0]!.steps[0]!.at;
     expect(at('Europe/Lisbon')).toBe('Mon 6 Jul, 09:00');
     expect(at('Atlantis/Deep')).toBe('Mon 6 Jul, 08:00 UTC');
   });
@@ -99,25 +100,25 @@ describe('job sheet', () => {
     for (const compared of plansToCompare(10)) {
       const [part] = compared.piece.parts;
       const expected = valuesOf(compared, part!.id, timetable(compared));
-      const shown = jobSheet(compared, 'UTC', SHELF).finishes[0]!.figures;
+      const shown = jobSheet(compared, 'UTC', METRIC, SHELF).finishes[0]!.figures;
       expect(shown.length).toBeGreaterThan(0);
       for (const { name, value } of shown) {
         const key = FIGURE_KEYS.find((figure) => FIGURE_WORDS[figure].name === name)!;
-        const { number, unit } = figureText(key, expected[key]!);
+        const { number, unit } = figureText(key, expected[key]!, 'metric');
         expect(value).withContext(`${compared.name}: ${name}`).toBe(`${number} ${unit}`.trim());
       }
     }
   });
 
   it('says the latest moment where a window closes', () => {
-    const glue = jobSheet(plan('wet-glue'), 'UTC', SHELF).finishes[0]!.steps[1]!;
+    const glue = jobSheet(plan('wet-glue'), 'UTC', METRIC, SHELF).finishes[0]!.steps[1]!;
     expect(glue.lookFor).toMatch(/^takes the next coat from .+ until .+ at the latest$/);
   });
 
   it('draws the stack to scale with names made harmless, and maps as pictures, dark where more is done', () => {
     const svg = stackSvg([
-      { name: 'Salt & <sand>', colour: '#112233', dryUm: 30 },
-      { name: 'Top', colour: '#ddeeff', dryUm: 90 },
+      { name: 'Salt & <sand>', colour: '#112233', dry: 30e-6, dryText: '30 µm' },
+      { name: 'Top', colour: '#ddeeff', dry: 90e-6, dryText: '90 µm' },
     ]);
     expect(svg).toContain('Salt &amp; &lt;sand&gt;, 30 µm dry');
     const heights = [...svg.matchAll(/height="([\d.]+)" fill="#(?:112233|ddeeff)"/g)].map(([, h]) =>

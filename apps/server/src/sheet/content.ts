@@ -1,7 +1,9 @@
+import { celsiusToKelvin, mmToMetres } from '@zaffet/core/units';
 import {
   type Finish,
   isFilmStep,
   type LearnedFile,
+  type Notation,
   type Plan,
   type PlanStep,
   type Shelf,
@@ -14,15 +16,19 @@ import { hazards } from '@zaffet/core/hazard';
 import { type Schedule } from '@zaffet/core/schedule';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import {
+  type ClockFace,
   FIGURE_WORDS,
   HAZARD_DEFERENCE,
+  type UnitSystem,
   USE_NAMES,
+  celsius,
   duration,
   figureText,
   findingWords,
   goesInText,
   hazardWords,
   layerWord,
+  mm,
   partsOf,
   perCent,
   prepWords,
@@ -32,6 +38,7 @@ import {
   stepDetail,
   stepTitle,
   substrateName,
+  um,
   volume,
 } from '@zaffet/words';
 import {
@@ -61,7 +68,9 @@ export interface SheetStep {
 export interface SheetFilm {
   readonly name: string;
   readonly colour: string;
-  readonly dryUm: number;
+  /** Dry thickness [m], and as it is written. */
+  readonly dry: number;
+  readonly dryText: string;
 }
 
 /** Where a step does more and where less on a part. */
@@ -119,14 +128,14 @@ const SHARES: readonly FigureKey[] = ['openArea', 'strength', 'chips', 'worn'];
 const MONTH = 30 * 86400;
 
 /** Moments as the shop's clock shows them; an unknown zone is taken as UTC. */
-function clockIn(zone: string): (moment: number) => string {
+function clockIn(zone: string, face: ClockFace): (moment: number) => string {
   const options = {
     weekday: 'short',
     day: 'numeric',
     month: 'short',
-    hour: '2-digit',
+    hour: face === '24' ? '2-digit' : 'numeric',
     minute: '2-digit',
-    hourCycle: 'h23',
+    hourCycle: face === '24' ? 'h23' : 'h12',
   } as const;
   try {
     const format = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone });
@@ -151,18 +160,21 @@ interface Worked {
  * Everything a painter takes to the bench for a plan: what when, how thick, what to mix, what to beware of, for every
  * part and every finish that a part gets.
  * @param zone - the shop's time zone, an IANA name such as `Europe/Lisbon`
+ * @param notation - how numbers and times are written
  * @param learned - what the shop has learned; the tables alone where nothing is given
  * @param progress - told how much is worked out
  */
 export function jobSheet(
   plan: Plan,
   zone: string,
+  notation: Notation,
   shelf: Shelf,
   learned: LearnedFile | null = null,
   progress: (share: number) => void = () => undefined,
 ): JobSheet {
   const start = Date.parse(plan.startsAt);
-  const format = clockIn(zone);
+  const { units } = notation;
+  const format = clockIn(zone, notation.clock);
   const clock = (moment: number): string => format(start + moment * 1000);
   const timed = timetable(plan, { shop: shopKnowing(learned) });
   const { table } = timed;
@@ -180,18 +192,18 @@ export function jobSheet(
     title: plan.name,
     subtitle: `${plan.piece.name}, ${
       worked.length === 1 ? '1 part' : `${worked.length} parts`
-    }. Begins ${clock(0)}, done ${done}; ${duration(used.handsOn)} with the hands. Shop ${plan.air.temperatureC}\u00a0°C, ${perCent(plan.air.humidity)} relative humidity.`,
+    }. Begins ${clock(0)}, done ${done}; ${duration(used.handsOn)} with the hands. Shop ${celsius(celsiusToKelvin(plan.air.temperatureC), units)}, ${perCent(plan.air.humidity)} relative humidity.`,
     parts: worked.map(({ plan: { part }, plan: of }) => ({
       name: part.name,
-      detail: `${part.widthMm} × ${part.heightMm} mm, ${substrateName(part.substrate).toLowerCase()}, ${USE_NAMES[part.use].toLowerCase()}`,
+      detail: `${mm(mmToMetres(part.widthMm), units)} by ${mm(mmToMetres(part.heightMm), units)}, ${substrateName(part.substrate).toLowerCase()}, ${USE_NAMES[part.use].toLowerCase()}`,
       prep: prepLeft(of).map((hint) => prepWords(hint).text),
     })),
     days: daysOf(plan, table, clock),
     finishes: meantFinishes(plan).flatMap((finish) => {
       const own = worked.filter(({ plan: of }) => of.finish.id === finish.id);
-      return own.length === 0 ? [] : [finishSheet(finish, own, clock)];
+      return own.length === 0 ? [] : [finishSheet(finish, own, clock, units)];
     }),
-    mixes: mixesOf(used, clock),
+    mixes: mixesOf(used, clock, units),
     cautions: cautionsOf(worked),
     deference: HAZARD_DEFERENCE,
   };
@@ -220,7 +232,12 @@ function daysOf(plan: Plan, table: Schedule, clock: (moment: number) => string):
 }
 
 /** Times and figures are those of the largest part, which takes longest. */
-function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: number) => string): SheetFinish {
+function finishSheet(
+  finish: Finish,
+  own: readonly Worked[],
+  clock: (moment: number) => string,
+  units: UnitSystem,
+): SheetFinish {
   const size = ({ plan: { part } }: Worked): number => part.widthMm * part.heightMm;
   const main = own.reduce((largest, other) => (size(other) > size(largest) ? other : largest));
   const { plan, basis, result } = main;
@@ -241,7 +258,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
         at: clock(times.from),
         title: stepTitle(step, plan.media),
         detail: [
-          stepDetail(step, on.plan),
+          stepDetail(step, on.plan, units),
           ...(i === 0 ? [] : [startWords(step.start)]),
           ...(hands > 30
             ? [`${duration(hands)} with the hands${own.length > 1 ? ', all parts together' : ''}`]
@@ -260,7 +277,14 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
       const step = plan.steps.find(({ id }) => id === coat.id);
       return step === undefined || !isFilmStep(step)
         ? []
-        : [{ name: stepTitle(step, plan.media), colour: step.colour, dryUm: dryThickness * 1e6 }];
+        : [
+            {
+              name: stepTitle(step, plan.media),
+              colour: step.colour,
+              dry: dryThickness,
+              dryText: um(dryThickness, units),
+            },
+          ];
     }),
     maps: own.flatMap(({ plan: { part, steps, media } }) =>
       steps.flatMap((step) => {
@@ -276,7 +300,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
       .filter(({ key, value }) => value !== null && (value > SEEN || !SHARES.includes(key)))
       .map(({ key, value, low, high }) => {
         const text = (amount: number): string => {
-          const { number, unit } = figureText(key, amount);
+          const { number, unit } = figureText(key, amount, units);
           return `${number} ${unit}`.trim();
         };
         return {
@@ -291,7 +315,7 @@ function finishSheet(finish: Finish, own: readonly Worked[], clock: (moment: num
         name: id === 'panel' ? 'the panel itself' : layerWord(plan.steps, id, plan.media),
         share: perCent(share),
       })),
-    notes: notesOf(own),
+    notes: notesOf(own, units),
   };
 }
 
@@ -310,18 +334,18 @@ function handsAt(part: Worked, step: PlanStep): number {
 }
 
 /** What the plan says of itself on any of the parts, each once. */
-function notesOf(own: readonly Worked[]): { title: string; text: string }[] {
+function notesOf(own: readonly Worked[], units: UnitSystem): { title: string; text: string }[] {
   const notes = new Map<string, { title: string; text: string }>();
   for (const { result } of own)
     for (const finding of result.findings) {
       if (finding.level !== 'stop' && finding.level !== 'warn') continue;
-      const { title, text, remedy } = findingWords(finding);
+      const { title, text, remedy } = findingWords(finding, units);
       if (!notes.has(finding.code)) notes.set(finding.code, { title, text: `${text} ${remedy}`.trim() });
     }
   return [...notes.values()];
 }
 
-function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet['mixes'] {
+function mixesOf({ pots }: Mixing, clock: (moment: number) => string, units: UnitSystem): JobSheet['mixes'] {
   return pots.map((pot) => {
     const keeps =
       pot.useBy - pot.mixedAt < MONTH
@@ -329,13 +353,13 @@ function mixesOf({ pots }: Mixing, clock: (moment: number) => string): JobSheet[
         : [];
     return {
       title: pot.name,
-      amount: volume(pot.volume),
+      amount: volume(pot.volume, units),
       detail: [
-        goesInText(pot),
+        goesInText(pot, units),
         `for ${pot.parts.join(', ').toLowerCase()}`,
         clock(pot.mixedAt),
         ...pot.thinned.map(
-          ({ at, water }) => `${clock(at)} thin what is left with ${volume(water)} of water`,
+          ({ at, water }) => `${clock(at)} thin what is left with ${volume(water, units)} of water`,
         ),
         ...keeps,
       ].join('; '),

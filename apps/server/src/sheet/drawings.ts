@@ -10,15 +10,15 @@ const QUIET = '#5c6168';
 
 /** The stack cut through, to scale, from the ground up, with the film's name beside each. */
 export function stackSvg(films: readonly SheetFilm[]): string {
-  const total = films.reduce((sum, { dryUm }) => sum + dryUm, 0);
+  const total = films.reduce((sum, { dry }) => sum + dry, 0);
   const row = 15;
   const height = Math.max(60, films.length * row);
-  const scale = height / Math.max(1, total);
+  const scale = height / Math.max(1e-6, total);
   let ground = height;
   const slabs: string[] = [];
   const labels: string[] = [];
-  films.forEach(({ name, colour, dryUm }, i) => {
-    const thick = dryUm * scale;
+  films.forEach(({ name, colour, dry, dryText }, i) => {
+    const thick = dry * scale;
     ground -= thick;
     const at = height - (i + 0.5) * (height / films.length);
     slabs.push(
@@ -26,7 +26,7 @@ export function stackSvg(films: readonly SheetFilm[]): string {
       `<path d="M70 ${(ground + thick / 2).toFixed(2)}L84 ${at.toFixed(2)}" stroke="${QUIET}" stroke-width="0.4" fill="none"/>`,
     );
     labels.push(
-      `<text x="88" y="${(at + 3).toFixed(2)}" font-size="8" fill="#23262a">${escaped(name)}, ${Math.round(dryUm)} µm dry</text>`,
+      `<text x="88" y="${(at + 3).toFixed(2)}" font-size="8" fill="#23262a">${escaped(name)}, ${escaped(dryText)} dry</text>`,
     );
   });
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 250 ${height + 8}">${slabs.join('')}<rect x="0" y="${height}" width="70" height="8" fill="#c39a63"/>${labels.join('')}</svg>`;

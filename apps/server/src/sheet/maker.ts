@@ -1,12 +1,12 @@
 import {
   fault,
   type LearnedFile,
+  type Notation,
   type PlanFile,
   type SheetQueue,
   type Shelf,
   ZaffetError,
 } from '@zaffet/contract';
-import { type UnitSystem } from '@zaffet/words';
 import { type ChildProcess, fork } from 'node:child_process';
 import { setPriority } from 'node:os';
 import { fileURLToPath } from 'node:url';
@@ -17,6 +17,7 @@ export interface JobOrder {
   readonly plan: PlanFile;
   /** The shop's time zone, an IANA name such as `Europe/Lisbon`. */
   readonly zone: string;
+  readonly notation: Notation;
   readonly shelf: Shelf;
   /** What the shop has learned. */
   readonly learned: LearnedFile | null;
@@ -26,7 +27,7 @@ export interface JobOrder {
 export interface BoardOrder {
   readonly kind: 'board';
   readonly plan: PlanFile;
-  readonly units: UnitSystem;
+  readonly notation: Notation;
   /** Name of the page, as `boardPages` has them; null for all as a PDF. */
   readonly page: string | null;
 }

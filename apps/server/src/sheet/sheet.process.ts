@@ -24,11 +24,11 @@ async function sheetOf(
 async function makeSheet(order: SheetOrder, progress: (share: number) => void): Promise<Uint8Array | null> {
   const plan = unfilePlan(order.plan);
   if (order.kind === 'board')
-    return sheetOf(`${plan.name}: board sheet and frame`, boardPages(plan, order.units), order.page);
+    return sheetOf(`${plan.name}: board sheet and frame`, boardPages(plan, order.notation), order.page);
   if (order.kind === 'trace')
     return sheetOf(`${plan.name}: map to trace`, tracePages(plan, order.partId, order.stepId), order.page);
-  const { zone, shelf, learned } = order;
-  return jobSheetPdf(jobSheet(plan, zone, shelf, learned, (share) => progress(share * WORKED_OUT)));
+  const { zone, notation, shelf, learned } = order;
+  return jobSheetPdf(jobSheet(plan, zone, notation, shelf, learned, (share) => progress(share * WORKED_OUT)));
 }
 
 const answer = (message: SheetMessage): void => void process.send!(message);

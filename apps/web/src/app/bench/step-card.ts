@@ -123,10 +123,10 @@ export class StepCard {
     if (step === null || task.kind === 'buff') return [];
     const over = task.topId === null ? null : this.model.stepOf(this.model.run()!, task.topId);
     return [
-      stepClauses(step, plan).join(', '),
+      stepClauses(step, plan, this.units()).join(', '),
       ...(over === null
         ? []
-        : [`Over it ${stepTitle(over, plan.media)}: ${stepClauses(over, plan).join(', ')}`]),
+        : [`Over it ${stepTitle(over, plan.media)}: ${stepClauses(over, plan, this.units()).join(', ')}`]),
       ...this.model.takes(task).map(({ pot, volume }) => takesText(volume, pot, this.units())),
       `About ${duration(task.hands)} with the hands`,
     ];

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Units } from '../data/units';
 import { BenchModel } from '../runs/bench-model';
 import { runFeature } from '../runs/run.feature';
 import { toldLines } from './told-line';
@@ -54,6 +55,7 @@ import { toldLines } from './told-line';
 export class ToldLast {
   private readonly store = inject(Store);
   private readonly model = inject(BenchModel);
+  private readonly units = inject(Units).system;
   private readonly events = this.store.selectSignal(runFeature.selectEvents);
   private readonly last = this.store.selectSignal(runFeature.selectToldLast);
 
@@ -62,7 +64,7 @@ export class ToldLast {
     // Where an answer moved a window it says so itself, and takes it back.
     return run === null || last === null || this.model.moved()?.eventId === last
       ? null
-      : (toldLines(this.events(), run).find(({ id }) => id === last) ?? null);
+      : (toldLines(this.events(), run, this.units()).find(({ id }) => id === last) ?? null);
   });
 
   protected takeBack(eventId: string): void {

@@ -17,7 +17,7 @@ describe('what was told', () => {
   ];
 
   it('stands newest first, with what was taken back, and what still can be', () => {
-    const lines = toldLines(events, foldRun(events)!);
+    const lines = toldLines(events, foldRun(events)!, 'metric');
     expect(lines.map(({ text, gone, free }) => [text, gone, free])).toEqual([
       ['Took something back', false, false],
       ['another', false, true],

@@ -1,5 +1,5 @@
 import { type RunEvent } from '@zaffet/contract';
-import { toldText } from '@zaffet/words';
+import { toldText, type UnitSystem } from '@zaffet/words';
 import { inOrder, type Run, takenBack } from '@zaffet/workshop';
 
 /** These stand as they are. */
@@ -17,14 +17,14 @@ export interface ToldLine {
 }
 
 /** All that was told of a run, newest first. */
-export function toldLines(events: readonly RunEvent[], { plan }: Run): ToldLine[] {
+export function toldLines(events: readonly RunEvent[], { plan }: Run, units: UnitSystem): ToldLine[] {
   const gone = takenBack(events);
   return inOrder(events)
     .reverse()
     .map(({ event, at }) => ({
       id: event.id,
       at,
-      text: toldText(event, plan),
+      text: toldText(event, plan, units),
       gone: gone.has(event.id),
       free: !FIRM.includes(event.kind) && !gone.has(event.id),
     }));

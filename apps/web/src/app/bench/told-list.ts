@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { Store } from '@ngrx/store';
+import { Units } from '../data/units';
 import { Clock } from '../data/clock';
 import { BenchModel } from '../runs/bench-model';
 import { runFeature } from '../runs/run.feature';
@@ -57,12 +58,13 @@ const SHOWN = 40;
 })
 export class ToldList {
   private readonly model = inject(BenchModel);
+  private readonly units = inject(Units).system;
   protected readonly clock = inject(Clock);
   private readonly events = inject(Store).selectSignal(runFeature.selectEvents);
 
   protected readonly lines = computed(() => {
     const run = this.model.run();
-    return run === null ? [] : toldLines(this.events(), run).slice(0, SHOWN);
+    return run === null ? [] : toldLines(this.events(), run, this.units()).slice(0, SHOWN);
   });
 
   protected takeBack(eventId: string): void {

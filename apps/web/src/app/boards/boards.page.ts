@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { Router, RouterLink } from '@angular/router';
-import { API, isFilmStep } from '@zaffet/contract';
+import { API, isFilmStep, type Notation } from '@zaffet/contract';
 import { isShare, type Reading } from '@zaffet/core/calibrate';
 import {
   BOARD_PAGE_WORDS,
@@ -56,6 +56,7 @@ export class BoardsPage {
   private readonly router = inject(Router);
   private readonly clock = inject(Clock);
   private readonly units = inject(Units).system;
+  private readonly notation = computed((): Notation => ({ units: this.units(), clock: this.clock.face() }));
   protected readonly names = READING_NAMES;
 
   constructor() {
@@ -148,10 +149,10 @@ export class BoardsPage {
       .map(({ id, plan }) => ({
         id,
         name: plan.name,
-        sheet: API.boardSheet(id, this.units()),
+        sheet: API.boardSheet(id, this.notation()),
         pages: BOARD_PAGES.map((page) => ({
           name: BOARD_PAGE_WORDS[page],
-          href: API.boardSheet(id, this.units(), page),
+          href: API.boardSheet(id, this.notation(), page),
         })),
       })),
   );

@@ -1,10 +1,8 @@
 import { DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
+import { CLOCK_FACES, TIME_PATTERNS } from '@zaffet/words';
 import { onClock, onWall } from '@zaffet/workshop';
 import { differenceInCalendarDays, format, startOfDay } from 'date-fns';
 import { chosenOf } from './chosen';
-
-export const CLOCKS = ['24', '12'] as const;
-export type ClockFace = (typeof CLOCKS)[number];
 
 /** A whole day and half of the next [ms]: long enough to reach tomorrow, however clocks are changed. */
 const INTO_TOMORROW = 36 * 3_600_000;
@@ -15,7 +13,7 @@ const INTO_TOMORROW = 36 * 3_600_000;
  */
 @Injectable({ providedIn: 'root' })
 export class Clock {
-  private readonly chosen = chosenOf('zaffet.clock', CLOCKS);
+  private readonly chosen = chosenOf('zaffet.clock', CLOCK_FACES);
   readonly face = this.chosen.value;
   readonly choose = this.chosen.choose;
   /** Time zone that moments are written in; this device's where null. */
@@ -47,7 +45,7 @@ export class Clock {
 
   /** How a time of day is written, for whatever reads or writes one. */
   pattern(): string {
-    return this.face() === '24' ? 'HH:mm' : 'h:mm a';
+    return TIME_PATTERNS[this.face()];
   }
 
   /** Midnight before a moment, and after it [ms since 1970]. */

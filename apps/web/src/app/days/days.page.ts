@@ -103,7 +103,7 @@ export class DaysPage {
     const { deadlineAt } = this.timing();
     return deadlineAt === null ? null : new Date(deadlineAt);
   });
-  protected readonly week = computed(() => weekText(this.model.shown()?.of.work ?? null));
+  protected readonly week = computed(() => weekText(this.model.shown()?.of.work ?? null, this.clock.face()));
 
   protected readonly ready = computed(() => {
     const shown = this.model.shown();
@@ -171,7 +171,16 @@ export class DaysPage {
     const { calendarFile, timetableCsv } = await import('@zaffet/words');
     const [text, type] =
       kind === 'ics'
-        ? [calendarFile(shown.of, shown.table, this.id() ?? shown.of.name, now().getTime()), 'text/calendar']
+        ? [
+            calendarFile(
+              shown.of,
+              shown.table,
+              this.id() ?? shown.of.name,
+              now().getTime(),
+              this.clock.face(),
+            ),
+            'text/calendar',
+          ]
         : [timetableCsv(shown.of, shown.table), 'text/csv'];
     saveFile(new Blob([text], { type }), shown.of.name, `.${kind}`);
   }

@@ -5,7 +5,7 @@ import { stackOf } from './section/stack';
 describe('section', () => {
   it('stacks the coats to scale, dry on dry, wet surface above its ground', () => {
     const { plan, forecast } = computed(samplePart());
-    const { slabs, totalUm } = stackOf(plan, forecast);
+    const { slabs, totalUm } = stackOf(plan, forecast, 'metric');
     expect(slabs.map((slab) => slab.id)).toEqual(['base', 'slip', 'top']);
     slabs.forEach((slab, i) => {
       expect(slab.bottomUm).toBeCloseTo(slabs[i - 1]?.topUm ?? 0, 9);
@@ -24,7 +24,7 @@ describe('section', () => {
 describe('section with other steps', () => {
   it('draws resists and tools at the surface they meet, between the films', () => {
     const { plan, forecast } = computed(samplePart('wax-resist'));
-    const { slabs, marks } = stackOf(plan, forecast);
+    const { slabs, marks } = stackOf(plan, forecast, 'metric');
     expect(marks.map((mark) => mark.kind)).toEqual(['resist', 'distress', 'distress', 'wipe']);
     expect(marks[0]!.atUm).toBeCloseTo(slabs[0]!.topUm, 9);
     expect(marks[1]!.atUm).toBeCloseTo(slabs[1]!.topUm, 9);
@@ -33,7 +33,7 @@ describe('section with other steps', () => {
 
   it('tells thickness in mil where inches are wanted', () => {
     const { plan, forecast } = computed(samplePart());
-    expect(stackOf(plan, forecast).slabs[0]!.detail).toMatch(/^100 wet → 36 dry$/);
+    expect(stackOf(plan, forecast, 'metric').slabs[0]!.detail).toMatch(/^100 wet → 36 dry$/);
     expect(stackOf(plan, forecast, 'imperial').slabs[0]!.detail).toMatch(/^3\.9 wet → 1\.4 dry$/);
   });
 });

@@ -91,7 +91,7 @@ export class BesidePage {
         way: entry.schools.map((key) => SCHOOLS[key as School] ?? key).join('; '),
         liked: entry.verdict === null ? 'nobody said' : VERDICT_WORDS[entry.verdict],
         figures: entryFigures(entry, this.units()) || 'nobody measured',
-        made: entryMade(entry),
+        made: entryMade(entry, this.units()),
         steps: this.stepsOf(run),
       };
     }),

@@ -20,15 +20,16 @@ import {
   entryMade,
   FATE_WORDS,
   FIGURE_WORDS,
-  figures,
   figureText,
   perCent,
   stepTitle,
   VERDICT_WORDS,
+  celsius,
 } from '@zaffet/words';
 import { type ComparedPart, entryOf, type School, SCHOOLS } from '@zaffet/workshop';
 import { format } from 'date-fns';
 import { firstValueFrom } from 'rxjs';
+import { celsiusToKelvin } from '@zaffet/core/units';
 import { BenchModel } from '../runs/bench-model';
 import { BenchHand } from '../runs/run.actions';
 import { runFeature } from '../runs/run.feature';
@@ -126,7 +127,7 @@ export class EntryPage {
       when: format(new Date(entry.finishedAt ?? entry.begunAt), 'd MMMM yyyy'),
       way: entry.schools.map((key) => SCHOOLS[key as School] ?? key).join('; '),
       figures: entryFigures(entry, this.units()),
-      made: entryMade(entry),
+      made: entryMade(entry, this.units()),
       liked: entry.verdict === null ? '' : VERDICT_WORDS[entry.verdict],
       became: [entry.forWhom, entry.fate === null ? '' : FATE_WORDS[entry.fate]].filter(Boolean).join(', '),
     };
@@ -141,7 +142,7 @@ export class EntryPage {
       Math.abs(humidity - read.humidity!) / OTHER_AIR.share,
     );
     if (off < 1) return null;
-    return `Planned for ${figures(temperatureC)} °C, ${perCent(humidity)} humid.`;
+    return `Planned for ${celsius(celsiusToKelvin(temperatureC), this.units())}, ${perCent(humidity)} humid.`;
   });
   protected readonly notes = computed(() => {
     const run = this.model.run();

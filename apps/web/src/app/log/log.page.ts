@@ -95,7 +95,7 @@ export class LogPage {
       when: format(new Date(entry.finishedAt ?? entry.begunAt), 'd MMM yyyy'),
       way: entry.schools.map((key) => SCHOOLS[key as School] ?? key).join('; '),
       figures: entryFigures(entry, this.units()),
-      made: entryMade(entry),
+      made: entryMade(entry, this.units()),
       liked: entry.verdict === null ? '' : VERDICT_WORDS[entry.verdict],
       became: [entry.forWhom, entry.fate === null ? '' : FATE_WORDS[entry.fate]].filter(Boolean).join(', '),
       photo: pictured(entry),

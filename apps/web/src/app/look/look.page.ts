@@ -13,6 +13,7 @@ import { type PlanStep, WANT_KEYS, type Wants } from '@zaffet/contract';
 import { LOOK_ZONE_NAMES, shortWindows, stepChanges } from '@zaffet/words';
 import { basisOf, EFFECTS, effectWants, NO_WANTS, wishOf, withSettingsFiled } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
 import { PartFace } from '../ui/part-face';
@@ -98,6 +99,7 @@ const NARROW = 1062;
 export class LookPage {
   private readonly store = inject(Store);
   private readonly client = inject(SolveClient);
+  private readonly units = inject(Units).system;
   protected readonly plan = this.store.selectSignal(planFeature.selectPlan);
   protected readonly names = LOOK_ZONE_NAMES;
   private readonly size = sizeOf(inject<ElementRef<HTMLElement>>(ElementRef), { width: 1192, height: 748 });
@@ -199,7 +201,7 @@ export class LookPage {
     this.way.set({
       keeps,
       steps: after.steps,
-      lines: [...stepChanges(plan, after), ...(keeps ? [] : shortWindows(after))],
+      lines: [...stepChanges(plan, after, this.units()), ...(keeps ? [] : shortWindows(after))],
     });
   }
 

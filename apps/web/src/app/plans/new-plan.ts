@@ -141,7 +141,7 @@ export class NewPlan {
   private readonly work = computed(() =>
     this.hours() === 'any' ? null : (this.shop()?.work ?? usualWork(HERE)),
   );
-  protected readonly week = computed(() => weekText(this.work()));
+  protected readonly week = computed(() => weekText(this.work(), this.clock.face()));
   /** The plan begun when it is told to. */
   private readonly meantPlan = computed((): Plan => {
     const name = plainText(this.called()) || this.pieceName();

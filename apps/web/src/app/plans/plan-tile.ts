@@ -3,8 +3,9 @@ import { rxResource } from '@angular/core/rxjs-interop';
 import { API, isFilmStep, type Plan, type PlanSummary } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type FigureKey, figureValues } from '@zaffet/core/readout';
-import { FIGURE_WORDS, figureText, stepTitle } from '@zaffet/words';
+import { FIGURE_WORDS, figureText, stepTitle, type UnitSystem } from '@zaffet/words';
 import { basisOf, type Circumstances, type PartPlan, partPlan } from '@zaffet/workshop';
+import { Units } from '../data/units';
 import { Clock } from '../data/clock';
 import { now } from '../data/fresh';
 import { faultOf, PlansApi } from '../data/plans.api';
@@ -77,6 +78,7 @@ import { Timetables } from '../workers/timetables';
   `,
 })
 export class PlanTile {
+  private readonly units = inject(Units).system;
   private readonly clock = inject(Clock);
   private readonly api = inject(PlansApi);
   private readonly timetables = inject(Timetables);
@@ -123,7 +125,7 @@ export class PlanTile {
   /** The same figures that the plan's Layers show, as far as anything of them is seen. */
   protected readonly figures = computed(() => {
     const forecast = this.forecast();
-    return forecast === null ? '' : tileFigures(figureValues(forecast));
+    return forecast === null ? '' : tileFigures(figureValues(forecast), this.units());
   });
   /** What the plan has now, or when it begins; nothing of what is past. A run may be elsewhere. */
   protected readonly standing = computed(() => {
@@ -149,9 +151,9 @@ const SEEN_STRENGTH = 0.12;
 const SEEN_LOSS = 0.02;
 
 /** Figures of a plan in a line, named as everywhere. */
-export function tileFigures(values: Readonly<Record<FigureKey, number | null>>): string {
+export function tileFigures(values: Readonly<Record<FigureKey, number | null>>, units: UnitSystem): string {
   const named = (key: FigureKey): string => {
-    const { number, unit } = figureText(key, values[key] ?? 0);
+    const { number, unit } = figureText(key, values[key] ?? 0, units);
     return `${FIGURE_WORDS[key].name.toLowerCase()} ${number} ${unit}`;
   };
   const cracks = values.spacing !== null && (values.strength ?? 0) >= SEEN_STRENGTH;

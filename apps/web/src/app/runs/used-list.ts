@@ -1,8 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { Store } from '@ngrx/store';
 import { LIMITS, type PotItem, USUAL_MEASURES } from '@zaffet/contract';
-import { figures, mediumName } from '@zaffet/words';
+import { mediumName, volume } from '@zaffet/words';
 import { type Used, usedBy } from '@zaffet/workshop';
+import { Units } from '../data/units';
 import { newId, now } from '../data/fresh';
 import { Money } from '../data/money';
 import { ShelfEditor, ShelfServer } from '../shop/shelf.actions';
@@ -103,6 +104,7 @@ import { BenchModel } from './bench-model';
   `,
 })
 export class UsedList {
+  private readonly units = inject(Units).system;
   private readonly store = inject(Store);
   private readonly model = inject(BenchModel);
   private readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);
@@ -126,11 +128,11 @@ export class UsedList {
         ...used,
         name: used.colourName || mediumName(used.medium),
         clear: used.colour === null,
-        much: `${figures(used.amountMl)} mL`,
+        much: volume(used.amountMl * 1e-6, this.units()),
         taken:
           taken === undefined
             ? null
-            : { ...taken, text: `${figures(taken.amountMl)} mL taken off ${taken.name}` },
+            : { ...taken, text: `${volume(taken.amountMl * 1e-6, this.units())} taken off ${taken.name}` },
       };
     });
   });
@@ -193,6 +195,6 @@ export class UsedList {
       body: null,
     };
     this.store.dispatch(ShelfEditor.itemPut({ item: pot }));
-    this.put.set(`${figures(amountMl)} mL of ${name} stand on the shelf now.`);
+    this.put.set(`${volume(amountMl * 1e-6, this.units())} of ${name} stand on the shelf now.`);
   }
 }

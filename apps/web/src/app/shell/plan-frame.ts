@@ -76,6 +76,7 @@ export class PlanFrame {
     API.jobSheet(
       this.id(),
       this.state().history?.present.work?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+      { units: this.units.system(), clock: this.clock.face() },
     ),
   );
   /** Named where the workshop's clock reads otherwise than this device's. */

@@ -15,11 +15,11 @@ import {
   type WorkFile,
 } from '@zaffet/contract';
 import { MINUTE_KEYS, type MinuteKey, MINUTES } from '@zaffet/core/schedule';
-import { MINUTE_NAMES, UNIT_SYSTEMS, WEEKDAY_NAMES } from '@zaffet/words';
+import { CLOCK_FACES, MINUTE_NAMES, UNIT_SYSTEMS, WEEKDAY_NAMES } from '@zaffet/words';
 import { usualWork } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
-import { Clock, CLOCKS } from '../data/clock';
+import { Clock } from '../data/clock';
 import { CURRENCIES, Money } from '../data/money';
 import { faultOf } from '../data/plans.api';
 import { ShopApi } from '../data/shop.api';
@@ -84,10 +84,10 @@ export class ShopSheet {
   private readonly clock = inject(Clock);
   private readonly units = inject(Units);
   private readonly money = inject(Money);
-  protected readonly clocks = CLOCKS.map((value) => ({ value, name: `${value} hours` }));
+  protected readonly clocks = CLOCK_FACES.map((value) => ({ value, name: `${value} hours` }));
   protected readonly face = this.clock.face;
   protected setClock(face: string): void {
-    const known = CLOCKS.find((one) => one === face);
+    const known = CLOCK_FACES.find((one) => one === face);
     if (known !== undefined) this.clock.choose(known);
   }
   private readonly sound = inject(Sound);
@@ -105,7 +105,7 @@ export class ShopSheet {
   }
   protected readonly systems = UNIT_SYSTEMS.map((value) => ({
     value,
-    name: value === 'metric' ? 'mm, mL, °C' : 'inches, fl oz, °F',
+    name: value === 'metric' ? 'Metric' : 'Inches, ounces, Fahrenheit',
   }));
   protected readonly system = this.units.system;
   protected setSystem(system: string): void {

@@ -6,7 +6,7 @@ import { MatRadioModule } from '@angular/material/radio';
 import { type Limit, WANT_KEYS, type Wants } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type Wish, wishOutcomes, wishValues } from '@zaffet/core/solve';
-import { mediumName, perCent, weekText, WISH_WORDS } from '@zaffet/words';
+import { mediumName, perCent, weekText, WISH_WORDS, celsius } from '@zaffet/words';
 import {
   basisOf,
   NO_WANTS,
@@ -19,6 +19,9 @@ import {
   withSettingsFiled,
 } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { celsiusToKelvin } from '@zaffet/core/units';
+import { Units } from '../data/units';
+import { Clock } from '../data/clock';
 import { newId } from '../data/fresh';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -155,6 +158,8 @@ export class SolveSheet {
   private readonly store = inject(Store);
   private readonly dialog = inject<MatDialogRef<SolveSheet>>(MatDialogRef);
   private readonly client = inject(SolveClient);
+  private readonly clock = inject(Clock);
+  private readonly units = inject(Units).system;
   private readonly plan = this.store.selectSignal(planFeature.selectPlan);
   private readonly forecast = this.store.selectSignal(planFeature.selectForecast);
   protected readonly hoursLimit = HOURS;
@@ -187,7 +192,7 @@ export class SolveSheet {
   /** What the recipes are worked out for, beside the wish. */
   protected readonly given = computed(() => {
     const { part, air, work } = this.plan()!;
-    return `For ${part.name.toLowerCase()}, in air of ${air.temperatureC} °C and ${perCent(air.humidity)}, worked ${weekText(work)}.`;
+    return `For ${part.name.toLowerCase()}, in air of ${celsius(celsiusToKelvin(air.temperatureC), this.units())} and ${perCent(air.humidity)}, worked ${weekText(work, this.clock.face())}.`;
   });
   protected readonly progress = signal<number | null>(null);
   protected readonly found = signal<readonly Found[]>([]);

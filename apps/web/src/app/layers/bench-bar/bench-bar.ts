@@ -5,6 +5,7 @@ import { MatIconModule } from '@angular/material/icon';
 import { LIMITS, plainText } from '@zaffet/contract';
 import { Store } from '@ngrx/store';
 import { weekText } from '@zaffet/words';
+import { Clock } from '../../data/clock';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
@@ -128,6 +129,7 @@ import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
   `,
 })
 export class BenchBar {
+  private readonly clock = inject(Clock);
   private readonly store = inject(Store);
   private readonly dialog = inject(MatDialog);
   private readonly file = this.store.selectSignal(planFeature.selectFile);
@@ -156,7 +158,7 @@ export class BenchBar {
 
   protected readonly week = computed(() => {
     const work = this.file()?.work ?? null;
-    return work === null ? 'Worked at any hour …' : `Worked ${weekText(work)} …`;
+    return work === null ? 'Worked at any hour …' : `Worked ${weekText(work, this.clock.face())} …`;
   });
 
   protected shop(): void {

@@ -29,7 +29,7 @@ import { NumberField } from '../../ui/number-field';
       </label>
       @if (label(); as times) {
         <fieldset class="label">
-          <legend>What the label says of drying, at 21 °C</legend>
+          <legend>What the label says of drying, at {{ labelAir() }}</legend>
           <zf-number
             label="Touch-dry after"
             [value]="minutes(times.touch)"

@@ -70,16 +70,17 @@ function noteOf(step: FilmPlanStep, clear: boolean): string {
 }
 
 /** What a step that lays no film does, in few words. */
-export const markNote = (step: PlanStep): string => [doneSo(step), ...placedWords(step)].join(', ');
+export const markNote = (step: PlanStep, units: UnitSystem): string =>
+  [doneSo(step, units), ...placedWords(step)].join(', ');
 
-function doneSo(step: PlanStep): string {
+function doneSo(step: PlanStep, units: UnitSystem): string {
   switch (step.kind) {
     case 'resist':
       return `${perCent(step.share)} covered`;
     case 'heat':
       return `${step.durationS} s, kept moving`;
     case 'rewet':
-      return `${step.amountUm} µm of water`;
+      return `${um(step.amountUm * 1e-6, units)} of water`;
     case 'distress':
       return `${step.rounds} ${ROUND_NAMES[step.tool].toLowerCase()}`;
     case 'wipe':
@@ -95,7 +96,7 @@ function doneSo(step: PlanStep): string {
 }
 
 /** The stack cut through, from the ground up. */
-export function stackOf(plan: PartPlan, forecast: Forecast, units: UnitSystem = 'metric'): Stack {
+export function stackOf(plan: PartPlan, forecast: Forecast, units: UnitSystem): Stack {
   let height = 0;
   const films = new Map(forecast.coats.map((coat, i) => [coat.coat.id, { coat, i }]));
   const slabs: Slab[] = [];
@@ -111,7 +112,7 @@ export function stackOf(plan: PartPlan, forecast: Forecast, units: UnitSystem = 
         id: step.id,
         kind: step.kind,
         title: stepTitle(step, plan.media),
-        note: markNote(step),
+        note: markNote(step, units),
         atUm: height,
         share: step.kind === 'resist' ? step.share : 1,
       });

@@ -39,7 +39,7 @@ export class WorkFields {
   protected readonly tools = optionsOf(TOOL_NAMES, DISTRESS_TOOLS);
   protected readonly grits = GRITS.map((grit) => ({
     value: String(grit),
-    name: `P${grit}, ${GRAIN_UM[grit]} µm grain`,
+    name: `P${grit}, ${um(GRAIN_UM[grit] * 1e-6, this.units())} grain`,
   }));
   private readonly tool = computed(() => {
     const step = this.step();
