@@ -1,6 +1,6 @@
 // Makes ready what a command needs, and only what is missing or stale: packages, the built page, a browser.
-// usage: node tools/prepare.mjs [build] [browser]
-import { execFileSync } from 'node:child_process';
+// usage: node tools/prepare.mjs [build] [server] [browser]
+import { execFileSync, spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -34,10 +34,10 @@ function digest(files) {
 }
 
 /** Does the work unless the stamp says it was done for just these inputs. */
-function once(stamp, inputs, done, work) {
+async function once(stamp, inputs, done, work) {
   const now = digest(inputs);
   if (done && existsSync(path(stamp)) && readFileSync(path(stamp), 'utf8') === now) return;
-  work();
+  await work();
   mkdirSync(dirname(path(stamp)), { recursive: true });
   writeFileSync(path(stamp), now);
 }
@@ -58,21 +58,24 @@ const manifests = [
   'e2e/package.json',
 ];
 
-once('node_modules/.prepared', manifests, existsSync(path('node_modules')), () => {
+await once('node_modules/.prepared', manifests, existsSync(path('node_modules')), () => {
   say('Installing packages (about a minute) …');
   npm('ci');
 });
 
-if (wanted.has('build')) {
-  const sources = [
-    ...['core', 'contract', 'workshop', 'words'].map((name) => `packages/${name}/src`),
-    'apps/web/src',
-    'apps/web/shell',
-    'apps/web/public',
-    'docs',
-  ]
-    .flatMap(filesBelow)
-    .filter((file) => !file.endsWith('.spec.ts'));
+/** Runs a script of Node.js. */
+const node = (...args) =>
+  new Promise((resolve, reject) => {
+    const env = { ...process.env, NG_CLI_ANALYTICS: 'false' };
+    spawn(process.execPath, args, { cwd: ROOT, stdio: ONTO_ERRORS, env }).on('close', (code) =>
+      code === 0 ? resolve() : reject(new Error(`${args.join(' ')} failed`)),
+    );
+  });
+
+const sourcesOf = (...folders) => folders.flatMap(filesBelow).filter((file) => !file.endsWith('.spec.ts'));
+const packages = ['core', 'contract', 'workshop', 'words'].map((name) => `packages/${name}/src`);
+
+async function buildWeb() {
   const settings = [
     'tsconfig.json',
     'package-lock.json',
@@ -82,25 +85,29 @@ if (wanted.has('build')) {
     'tools/door.mjs',
     'angular.json',
   ];
-  once(
-    'dist/web/.prepared',
-    [...sources, ...settings],
-    existsSync(path('dist/web/browser/index.html')),
-    () => {
-      say('Building the web application (about half a minute) …');
-      execFileSync(process.execPath, ['node_modules/@angular/cli/bin/ng.js', 'build'], {
-        cwd: ROOT,
-        stdio: ONTO_ERRORS,
-        env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
-      });
-      for (const args of [
-        ['tools/shell.mjs', 'dist/web/browser'],
-        ['tools/door.mjs', 'dist/web'],
-      ])
-        execFileSync(process.execPath, args, { cwd: ROOT, stdio: ONTO_ERRORS });
-    },
+  const sources = sourcesOf(...packages, 'apps/web/src', 'apps/web/shell', 'apps/web/public', 'docs');
+  const done = existsSync(path('dist/web/browser/index.html'));
+  await once('dist/web/.prepared', [...sources, ...settings], done, async () => {
+    say('Building the web application (about half a minute) …');
+    await node('node_modules/@angular/cli/bin/ng.js', 'build');
+    await node('tools/shell.mjs', 'dist/web/browser');
+    await node('tools/door.mjs', 'dist/web');
+  });
+}
+
+async function buildServer() {
+  const sources = sourcesOf(...packages, 'apps/server/src', 'apps/server/drizzle');
+  const settings = ['package-lock.json', 'tools/server.mjs'];
+  const done = existsSync(path('dist/server/main.mjs'));
+  await once('dist/server/.prepared', [...sources, ...settings], done, () =>
+    node('tools/server.mjs', 'dist/server'),
   );
 }
+
+await Promise.all([
+  wanted.has('build') ? buildWeb() : undefined,
+  wanted.has('build') || wanted.has('server') ? buildServer() : undefined,
+]);
 
 if (wanted.has('browser')) {
   const known = [

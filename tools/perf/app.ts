@@ -43,7 +43,7 @@ async function secondsUntil(word: string, args: string[], env: Record<string, st
 async function startSecond(): Promise<PerfLine> {
   const root = mkdtempSync(join(tmpdir(), 'zaffet-perf-'));
   const env = { PORT: String(await freePort()), ZAFFET_DATA: join(root, 'data') };
-  const server = ['--import', 'tsx', 'apps/server/src/main.ts'];
+  const server = ['dist/server/main.mjs'];
   const first = await secondsUntil('ready at', server, env);
   const times: number[] = [];
   const bare: number[] = [];
@@ -134,7 +134,7 @@ function longestTasks(events: readonly TraceEvent[]): number[] {
 async function drag(): Promise<PerfLine> {
   const root = mkdtempSync(join(tmpdir(), 'zaffet-perf-'));
   const port = await freePort();
-  const server = spawn(process.execPath, ['--import', 'tsx', 'apps/server/src/main.ts'], {
+  const server = spawn(process.execPath, ['dist/server/main.mjs'], {
     cwd: ROOT,
     env: { ...process.env, PORT: String(port), ZAFFET_DATA: join(root, 'data') },
   });

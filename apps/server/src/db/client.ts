@@ -5,7 +5,6 @@ import { type PgDatabase, type PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { setImmediate } from 'node:timers/promises';
-import { fileURLToPath } from 'node:url';
 import { type Logger } from 'pino';
 import { type Newsroom, OwnNews } from '../news';
 import { CannotStart, causeOf, refusalOf } from '../start/cannot';
@@ -16,6 +15,7 @@ import { lockDirectory } from './lock';
 import { isFull, makeWay } from './room';
 import * as schema from './schema';
 import { ServerNews } from './serverNews';
+import { copyTemplate, MIGRATIONS } from './template';
 
 export type Database = PgDatabase<PgQueryResultHKT, typeof schema>;
 
@@ -31,7 +31,6 @@ export interface OpenDatabase {
 const NEW_DATABASE = '100 MB';
 /** What a start takes. */
 const START_ROOM = '50 MB';
-const MIGRATIONS = fileURLToPath(new URL('../../drizzle', import.meta.url));
 /** Saves are a few kB; the default of 128 MB would only be memory. Written into the configuration at first start. */
 const SHARED_BUFFERS = '16MB';
 /** Without the flag that switches fsync off, and with the one sync method the file layer carries through. */
@@ -100,6 +99,7 @@ export async function openEmbedded(
     const older = existsSync(join(directory, VERSION));
     await readyFolder(directory, async (folder) => {
       try {
+        if (copyTemplate(folder)) return;
         const { client } = await open(folder);
         await client.exec('CHECKPOINT');
         await client.close();

@@ -2,6 +2,7 @@ import { fault, ZaffetError } from '@zaffet/contract';
 import { type Request } from 'express';
 import express from 'express';
 import Piscina from 'piscina';
+import { entry } from '../start/entry';
 import { type Answer, carryOut, type Order, type Result, type Task } from './tasks';
 
 /** Read in the thread that answers: a few milliseconds at most [bytes]. */
@@ -15,7 +16,7 @@ let pool: Piscina<Order, Answer> | null = null;
 
 const threads = (): Piscina<Order, Answer> =>
   (pool ??= new Piscina({
-    filename: new URL('./reader.worker.ts', import.meta.url).href,
+    filename: entry('reading/reader.worker').path,
     minThreads: 0,
     maxThreads: 1,
     maxQueue: MOST_WAITING,

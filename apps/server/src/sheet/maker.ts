@@ -9,7 +9,7 @@ import {
 } from '@zaffet/contract';
 import { type ChildProcess, fork } from 'node:child_process';
 import { setPriority } from 'node:os';
-import { fileURLToPath } from 'node:url';
+import { entry } from '../start/entry';
 
 /** A job sheet to be made. */
 export interface JobOrder {
@@ -97,8 +97,9 @@ class SheetProcess {
   }
 
   private begin(): ChildProcess {
-    const child = fork(fileURLToPath(new URL('./sheet.process.ts', import.meta.url)), {
-      execArgv: ['--import', 'tsx', `--max-old-space-size=${MEMORY_MB}`],
+    const { path, execArgv } = entry('sheet/sheet.process');
+    const child = fork(path, {
+      execArgv: [...execArgv, `--max-old-space-size=${MEMORY_MB}`],
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
     });

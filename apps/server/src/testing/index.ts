@@ -1,6 +1,6 @@
 import { API, type Plan } from '@zaffet/contract';
 import { newPlan } from '@zaffet/workshop';
-import { type ChildProcess, spawn } from 'node:child_process';
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
 import { createHash, randomFillSync } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -61,9 +61,19 @@ export interface Launched {
   readonly ended: Promise<number | string>;
 }
 
+/** The server as it is bundled for `npm start`, made where it is older than its source. */
+let bundle: string | null = null;
+function bundledServer(): string {
+  if (bundle === null) {
+    execFileSync(process.execPath, ['tools/prepare.mjs', 'server'], { cwd: ROOT, stdio: ['ignore', 2, 2] });
+    bundle = join(ROOT, 'dist/server/main.mjs');
+  }
+  return bundle;
+}
+
 /** Starts Zaffet on a free port. @param options - of Node.js, before its own */
 export function launch(env: Readonly<Record<string, string>>, options: readonly string[] = []): Launched {
-  const child = spawn(process.execPath, [...options, '--import', 'tsx', 'apps/server/src/main.ts'], {
+  const child = spawn(process.execPath, [...options, bundledServer()], {
     cwd: ROOT,
     env: { ...process.env, PORT: '0', ZAFFET_DEMO: 'off', ZAFFET_BACKUPS: 'off', ...env },
     stdio: ['ignore', 'pipe', 'pipe'],
