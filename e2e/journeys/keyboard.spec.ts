@@ -86,16 +86,49 @@ async function nothingWrong(page: Page, rules: readonly string[] = []): Promise<
   ).toEqual([]);
 }
 
+/** A number in metric units or a time by 24 hours, where inches, ounces and 12 hours are asked for. */
+const METRIC = /\d\s?(?:mm|cm|m|µm|m²|m³|mL|ml|L|g|kg|°C|m\/s|g\/h)(?![\p{L}\d])/gu;
+const BY_24_HOURS = /(?<![\d:.,-])(?:[01]?\d|2[0-3]):[0-5]\d(?!:?\d)(?! ?[AP]M)/gu;
+
+/** Everything that is read of a page: its text, and what only a screen reader or a hint says. */
+const allText = (page: Page): Promise<string> =>
+  page.evaluate(() => {
+    const said = ['aria-label', 'aria-valuetext', 'aria-description', 'title', 'placeholder'];
+    const hidden = [...document.querySelectorAll(said.map((name) => `[${name}]`).join())].flatMap((element) =>
+      said.map((name) => element.getAttribute(name) ?? ''),
+    );
+    const fields = [...document.querySelectorAll('input')].map(({ value }) => value);
+    return [document.body.innerText, ...hidden, ...fields].join('\n');
+  });
+
+/** Finds no unit or hour that was not asked for. */
+async function inInchesAndBy12Hours(page: Page): Promise<void> {
+  const text = await allText(page);
+  const found = [METRIC, BY_24_HOURS].flatMap((pattern) =>
+    [...text.matchAll(pattern)].map(({ 0: match, index }) =>
+      text.slice(Math.max(0, index - 30), index + match.length + 10).replace(/\s+/g, ' '),
+    ),
+  );
+  expect(found, page.url()).toEqual([]);
+}
+
 /** Looks at a room in both schemes: the dark one changes colours and nothing else. */
 async function nothingWrongLightOrDark(page: Page): Promise<void> {
+  await inInchesAndBy12Hours(page);
   await nothingWrong(page, []);
   await page.emulateMedia({ colorScheme: 'dark' });
   await nothingWrong(page, ['color-contrast']);
   await page.emulateMedia({ colorScheme: 'light' });
 }
 
-test('axe finds nothing wrong in any room, light or dark', async ({ page }) => {
+test('axe finds nothing wrong in any room, light or dark; each writes in inches and by 12 hours', async ({
+  page,
+}) => {
   test.slow();
+  await page.addInitScript(() => {
+    localStorage.setItem('zaffet.units', 'imperial');
+    localStorage.setItem('zaffet.clock', '12');
+  });
   for (const [path, there] of Object.entries(PAGES)) {
     await page.goto(`/${path}`);
     await expect(page.locator(there).first()).toBeVisible();

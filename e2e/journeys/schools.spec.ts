@@ -86,7 +86,7 @@ test('what to mix follows the part, prices are kept, and inches are only shown',
   const first = page.locator('[data-pot="Kelp"]');
   await expect(first).toContainText('25 mL');
   await expect(first).toContainText('1 spoon, 2 teaspoons');
-  const price = page.getByRole('textbox', { name: /^Price a litre of Kelp/ });
+  const price = page.getByRole('textbox', { name: /^Price of a litre of Kelp/ });
   await price.fill('40');
   await price.press('Enter');
   await expect(page.locator('[data-buy^="Kelp"]')).toContainText('4.80');

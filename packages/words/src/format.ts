@@ -55,6 +55,8 @@ export const DISPLAY: Readonly<
     m: { unit: 'ft', factor: 1 / 0.3048, offset: 0 },
     'm/s': { unit: 'ft/s', factor: 1 / 0.3048, offset: 0 },
     mL: { unit: 'fl oz', factor: 1e-6 / FLUID_OUNCE, offset: 0 },
+    'm³': { unit: 'cu ft', factor: 1 / 0.3048 ** 3, offset: 0 },
+    'g/h': { unit: 'oz/h', factor: 1e-3 / OUNCE, offset: 0 },
   },
 };
 
@@ -70,6 +72,22 @@ export function inches(value: number): string {
   while (over % 2 === 0) [over, under] = [over / 2, under / 2];
   return `${whole} ${over}/${under}`;
 }
+
+/** Reads inches as they are typed: 17.75, 17 3/4, 3/4. @returns NaN where it is none */
+export function parseInches(text: string): number {
+  const match = /^(\d*\.?\d+)?(?:(?:^|\s+)(\d+)\/([1-9]\d*))?$/.exec(text.trim());
+  if (match?.[0] === undefined || match[0] === '') return NaN;
+  const [, whole = '0', over = '0', under = '1'] = match;
+  return Number(whole) + Number(over) / Number(under);
+}
+
+/** What prices are for: so many litres, by that name. */
+export const PRICE_VOLUMES: Readonly<Record<UnitSystem, { readonly name: string; readonly litres: number }>> =
+  {
+    metric: { name: 'litre', litres: 1 },
+    // A US quart, exact.
+    imperial: { name: 'quart', litres: 0.946352946 },
+  };
 
 /** A length [m] on the scale of cracks and panels. */
 export const lengthShown = (metres: number, units: UnitSystem): Shown =>

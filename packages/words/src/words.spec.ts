@@ -12,6 +12,8 @@ import {
   degrees,
   duration,
   figures,
+  inches,
+  parseInches,
   mm,
   perCent,
   spoonText,
@@ -29,6 +31,13 @@ import { figureRange, figureText, moverText } from './sentences';
 import { samplePart } from '../../workshop/src/testing/plan';
 
 describe('numbers as a painter says them', () => {
+  it('writes and reads inches as a rule has them', () => {
+    expect([17.72, 1, 0.5, 12.0625, 2.97].map(inches)).toEqual(['17 3/4', '1', '0.5', '12 1/16', '3']);
+    const typed = ['17 3/4', '3/4', '17.5', '.5', ' 12 '];
+    expect(typed.map(parseInches)).toEqual([17.75, 0.75, 17.5, 0.5, 12]);
+    for (const wrong of ['', 'x', '1/2 3', '1/0', '17 3', '-1']) expect(parseInches(wrong)).toBeNaN();
+  });
+
   it('keeps two or three figures', () => {
     expect([0, 0.0123, 0.456, 5.92, 12.7, 184.4, -3.04].map(figures)).toEqual([
       '0',

@@ -10,5 +10,5 @@ export {
   valueAt,
   waterAtShare,
 } from './states';
-export { fromLabel, type LabelTimes, labelTimes } from './label';
+export { fromLabel, LABEL_AIR, type LabelTimes, labelTimes } from './label';
 export { type DryingCurve, type FilmInput, type Ground } from './types';

@@ -10,7 +10,7 @@ export interface LabelTimes {
   readonly recoat: number;
 }
 
-const LABEL_AIR = { temperature: celsiusToKelvin(21), humidity: 0.5, speed: 0.1, altitude: 0 };
+export const LABEL_AIR = { temperature: celsiusToKelvin(21), humidity: 0.5, speed: 0.1, altitude: 0 };
 const AIR = dryingAir([{ from: 0, ...LABEL_AIR }], USUAL_PLATE);
 
 /** What the label of a medium would say; null for what never gets there. */

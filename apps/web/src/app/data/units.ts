@@ -1,5 +1,5 @@
-import { Injectable } from '@angular/core';
-import { UNIT_SYSTEMS } from '@zaffet/words';
+import { computed, Injectable } from '@angular/core';
+import { PRICE_VOLUMES, UNIT_SYSTEMS } from '@zaffet/words';
 import { chosenOf } from './chosen';
 
 /** How numbers are shown in this browser: the one switch between metric and imperial. */
@@ -8,4 +8,6 @@ export class Units {
   private readonly chosen = chosenOf('zaffet.units', UNIT_SYSTEMS);
   readonly system = this.chosen.value;
   readonly choose = this.chosen.choose;
+  /** What prices are for. */
+  readonly priced = computed(() => PRICE_VOLUMES[this.system()]);
 }

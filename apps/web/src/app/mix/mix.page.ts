@@ -43,7 +43,7 @@ import { PotCard } from './pot-card';
             <th scope="col">What</th>
             <th scope="col">Needed</th>
             <th scope="col">Buy</th>
-            <th scope="col">A litre costs</th>
+            <th scope="col">A {{ priced().name }} costs</th>
           </tr>
         </thead>
         <tbody>
@@ -68,12 +68,13 @@ import { PotCard } from './pot-card';
               <td>
                 @if (line.medium; as medium) {
                   <zf-number
-                    [label]="'Price a litre of ' + line.name"
+                    [label]="'Price of a ' + priced().name + ' of ' + line.name"
                     [quiet]="true"
                     [value]="line.price"
                     [limit]="limits.price"
                     [optional]="true"
                     placeholder="price"
+                    [factor]="priced().litres"
                     [unit]="money.currency()"
                     (changed)="setPrice(medium, $event)"
                   />
@@ -111,6 +112,7 @@ import { PotCard } from './pot-card';
 export class MixPage {
   private readonly store = inject(Store);
   private readonly units = inject(Units).system;
+  protected readonly priced = inject(Units).priced;
   protected readonly money = inject(Money);
   private readonly file = this.store.selectSignal(planFeature.selectFile);
   private readonly shelf = this.store.selectSignal(shelfFeature.selectShelf);

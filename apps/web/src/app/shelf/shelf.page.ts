@@ -21,6 +21,7 @@ import { BODY_NAMES } from '@zaffet/words';
 import { potUseBy, RESTOCK_ML, tinSays } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
+import { Units } from '../data/units';
 import { CURRENCIES, Money } from '../data/money';
 import { newId, now } from '../data/fresh';
 import { PhotoBox } from '../data/photo-box';
@@ -74,6 +75,14 @@ export class ShelfPage {
   protected readonly csv = API.shelfCsv;
   protected readonly limits = LIMITS;
   protected readonly money = inject(Money);
+  private readonly units = inject(Units);
+  protected readonly priced = this.units.priced;
+  protected readonly weighing = computed(
+    () =>
+      `Fill it with water once and weigh it: ${
+        this.units.system() === 'metric' ? 'a gram is a millilitre' : 'an ounce is close to a fluid ounce'
+      }.`,
+  );
   protected readonly currencies = CURRENCIES.map((code) => ({ value: code, name: code || 'no currency' }));
   protected readonly media = MEDIA;
   protected readonly bodies = [{ value: '', name: 'not said' }, ...optionsOf(BODY_NAMES, BODIES)];
@@ -102,7 +111,7 @@ export class ShelfPage {
           cost: prices
             .map(
               ({ on, pricePerL }) =>
-                `${this.money.text(pricePerL)} from ${format(new Date(on), 'd MMM yyyy')}`,
+                `${this.money.text(pricePerL * this.priced().litres)} from ${format(new Date(on), 'd MMM yyyy')}`,
             )
             .join(', '),
         };

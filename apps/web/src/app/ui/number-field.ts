@@ -8,7 +8,7 @@ import {
   output,
 } from '@angular/core';
 import { type Limit } from '@zaffet/contract';
-import { DISPLAY } from '@zaffet/words';
+import { DISPLAY, inches, parseInches } from '@zaffet/words';
 import { Units } from '../data/units';
 
 /**
@@ -109,25 +109,30 @@ export class NumberField {
       unit: converted?.unit ?? this.unit() ?? this.limit().unit,
       factor: converted?.factor ?? this.factor(),
       offset: converted?.offset ?? 0,
+      converted: converted !== undefined,
     };
   });
   protected readonly shownUnit = computed(() => this.display().unit);
-  private readonly shown = (value: number): number =>
-    round(value * this.display().factor + this.display().offset);
+  private readonly shown = (value: number): string => {
+    const { unit, factor, offset, converted } = this.display();
+    const number = value * factor + offset;
+    if (unit === 'in') return inches(number);
+    return String(converted ? Number(number.toPrecision(SHOWN_DIGITS)) : round(number));
+  };
 
   protected readonly text = linkedSignal(() => {
     const value = this.value();
-    return value === null ? '' : String(this.shown(value));
+    return value === null ? '' : this.shown(value);
   });
 
   private readonly parsed = computed((): number | null | undefined => {
     const text = this.text().trim().replace(',', '.');
     if (text === '') return this.optional() ? null : undefined;
-    const { factor, offset } = this.display();
+    const { unit, factor, offset } = this.display();
     const kept = this.value();
     // What was not changed keeps every digit, whatever the screen rounds.
-    if (kept !== null && text === String(this.shown(kept))) return kept;
-    const number = (Number(text) - offset) / factor;
+    if (kept !== null && text === this.shown(kept)) return kept;
+    const number = ((unit === 'in' ? parseInches(text) : Number(text)) - offset) / factor;
     const { min, max } = this.limit();
     return Number.isFinite(number) && number >= min - 1e-9 && number <= max + 1e-9 ? number : undefined;
   });
@@ -149,9 +154,12 @@ export class NumberField {
     event.preventDefault();
     const { min, max, step } = this.limit();
     const next = Math.min(max, Math.max(min, (value ?? min) + by * step));
-    this.text.set(String(this.shown(next)));
+    this.text.set(this.shown(next));
     this.commit();
   }
 }
+
+/** Digits of a number that is converted from the unit it is kept in. */
+const SHOWN_DIGITS = 3;
 
 const round = (value: number): number => Math.round(value * 1e4) / 1e4;

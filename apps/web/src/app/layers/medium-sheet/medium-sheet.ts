@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { MatButtonModule } from '@angular/material/button';
 import { MAT_DIALOG_DATA, MatDialogModule, MatDialogRef } from '@angular/material/dialog';
 import { isFilmStep, LIMITS, plainText } from '@zaffet/contract';
-import { fromLabel, type LabelTimes, labelTimes } from '@zaffet/core/film';
+import { fromLabel, LABEL_AIR, type LabelTimes, labelTimes } from '@zaffet/core/film';
 import { medium, mediumLookup, type MediumParameter, type OwnMedium, PARAMETERS } from '@zaffet/core/media';
-import { mediumName, PROVENANCE_NAMES } from '@zaffet/words';
+import { celsius, mediumName, PROVENANCE_NAMES } from '@zaffet/words';
 import { Store } from '@ngrx/store';
 import { newId } from '../../data/fresh';
 import { PlanEditor } from '../../plan/plan.actions';
 import { planFeature } from '../../plan/plan.feature';
+import { Units } from '../../data/units';
 import { NumberField } from '../../ui/number-field';
 
 /** Every value of a medium with unit, range and where it comes from; changed values make it the painter's own. */
@@ -29,7 +30,7 @@ import { NumberField } from '../../ui/number-field';
       </label>
       @if (label(); as times) {
         <fieldset class="label">
-          <legend>What the label says of drying, at {{ labelAir() }}</legend>
+          <legend>What the label says of drying, at {{ warmth() }}</legend>
           <zf-number
             label="Touch-dry after"
             [value]="minutes(times.touch)"
@@ -145,6 +146,8 @@ export class MediumSheet {
   /** How soon it is dry as it stands now, as a tin would say it; null for what never is. */
   private readonly changed = computed(() => ({ ...this.base(), ...this.changes() }));
   protected readonly label = computed(() => labelTimes(this.changed()));
+  private readonly units = inject(Units).system;
+  protected readonly warmth = computed(() => celsius(LABEL_AIR.temperature, this.units()));
   protected readonly minutes = (seconds: number): number => Math.round(seconds / 60);
   protected readonly labelLimit = { min: 1, max: 10080, step: 5, unit: 'min' };
 
