@@ -32,6 +32,13 @@ export function wallClock({ work }: Pick<Plan, 'work'>, clock: ClockFace): WallC
   return { time: written(TIME_PATTERNS[clock]), dayTime: written(`EEE ${TIME_PATTERNS[clock]}`) };
 }
 
+/** Moments with their day in a time zone: "Tue 12 May, 08:00". A zone that nobody knows is taken as UTC, and UTC is named. */
+export function datedClock(zone: string, clock: ClockFace): (at: number) => string {
+  const pattern = `EEE d MMM, ${TIME_PATTERNS[clock]}`;
+  const isZone = !Number.isNaN(onWall(0, zone).getTime());
+  return (at) => (isZone ? format(onWall(at, zone), pattern) : `${format(onWall(at, 'UTC'), pattern)} UTC`);
+}
+
 /** A stage of preparation in a word or two, for a line of a day. */
 const PREP_SHORT: Readonly<Record<PrepStep, string>> = {
   'test-old-paint': 'test for lead',

@@ -3,6 +3,7 @@ import { FIGURE_KEYS } from '@zaffet/core/readout';
 import { FIGURE_WORDS, figureText } from '@zaffet/words';
 import { newPlan, partPlan, type School, SCHOOL_KEYS, timetable } from '@zaffet/workshop';
 import { plansToCompare, valuesOf } from '../../../../packages/workshop/src/testing/rooms';
+import { INCHES_BY_12_HOURS, writtenOtherwise } from '../../../../packages/words/src/testing/notation';
 import { jobSheet } from './content';
 import { createRequire } from 'node:module';
 import { PNG } from 'pngjs';
@@ -94,6 +95,17 @@ describe('job sheet', () => {
     const at = (zone: string): string => jobSheet(begun, zone, METRIC, SHELF).finishes[0]!.steps[0]!.at;
     expect(at('Europe/Lisbon')).toBe('Mon 6 Jul, 09:00');
     expect(at('Atlantis/Deep')).toBe('Mon 6 Jul, 08:00 UTC');
+  });
+
+  it('is written in inches, ounces and by 12 hours for a shop that works so, of each technique', () => {
+    for (const each of plansToCompare(0)) {
+      const sheet = jobSheet(each, 'UTC', INCHES_BY_12_HOURS, SHELF);
+      // A map's place numbers are no text.
+      const said = sheet.finishes.map(({ maps: _maps, ...rest }) => rest);
+      expect(writtenOtherwise(JSON.stringify({ ...sheet, finishes: said })))
+        .withContext(each.name)
+        .toEqual([]);
+    }
   });
 
   it('has the figures that every other room has, of each technique', () => {

@@ -16,12 +16,12 @@ import { hazards } from '@zaffet/core/hazard';
 import { type Schedule } from '@zaffet/core/schedule';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import {
-  type ClockFace,
   FIGURE_WORDS,
   HAZARD_DEFERENCE,
   type UnitSystem,
   USE_NAMES,
   celsius,
+  datedClock,
   duration,
   figureText,
   findingWords,
@@ -127,25 +127,6 @@ const SEEN = 0.004;
 const SHARES: readonly FigureKey[] = ['openArea', 'strength', 'chips', 'worn'];
 const MONTH = 30 * 86400;
 
-/** Moments as the shop's clock shows them; an unknown zone is taken as UTC. */
-function clockIn(zone: string, face: ClockFace): (moment: number) => string {
-  const options = {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: face === '24' ? '2-digit' : 'numeric',
-    minute: '2-digit',
-    hourCycle: face === '24' ? 'h23' : 'h12',
-  } as const;
-  try {
-    const format = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone });
-    return (moment) => format.format(moment);
-  } catch {
-    const format = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' });
-    return (moment) => `${format.format(moment)} UTC`;
-  }
-}
-
 /** What of it the timetable takes. */
 const TIMED = 0.5;
 
@@ -174,8 +155,8 @@ export function jobSheet(
 ): JobSheet {
   const start = Date.parse(plan.startsAt);
   const { units } = notation;
-  const format = clockIn(zone, notation.clock);
-  const clock = (moment: number): string => format(start + moment * 1000);
+  const dated = datedClock(zone, notation.clock);
+  const clock = (moment: number): string => dated(start + moment * 1000);
   const timed = timetable(plan, { shop: shopKnowing(learned) });
   const { table } = timed;
   progress(TIMED);
