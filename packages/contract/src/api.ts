@@ -3,16 +3,7 @@ import { type PlanFile } from './plan/file';
 import { type RestoreWay } from './backup/types';
 import { type Fault } from './errors';
 import { type LogQuery } from './log/types';
-
-/** How a reader wants numbers and times written. */
-export interface Notation {
-  readonly units: 'metric' | 'imperial';
-  /** Hours of a day on the clock. */
-  readonly clock: '24' | '12';
-}
-
-/** How it is written where nobody asked for anything else. */
-export const METRIC: Notation = { units: 'metric', clock: '24' };
+import { type Notation } from './notation';
 
 const inQuery = ({ units, clock }: Notation): string => `units=${units}&clock=${clock}`;
 

@@ -1,5 +1,6 @@
 export * from './air/types';
 export * from './api';
+export * from './notation';
 export * from './backup/types';
 export * from './calibration/types';
 export * from './door/types';

@@ -7,6 +7,7 @@ import {
   type RunEvent,
   type Verdict,
   type VerdictTime,
+  type UnitSystem,
 } from '@zaffet/contract';
 import { HAZARD_CODES, type HazardCode } from '@zaffet/core/hazard';
 import { type LiveFigure, type LiveState, type Moment } from '@zaffet/core/live';
@@ -14,7 +15,7 @@ import { isOf, type Medium } from '@zaffet/core/media';
 import { type WaitReason } from '@zaffet/core/schedule';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import { celsiusToKelvin } from '@zaffet/core/units';
-import { duration, perCent, type UnitSystem, um, celsius, volume } from './format';
+import { duration, perCent, um, celsius, volume } from './format';
 import { hazardWords } from './hazards';
 import { stepTitle } from './names';
 import { figureRange, figureText } from './sentences';

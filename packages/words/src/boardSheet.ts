@@ -1,4 +1,4 @@
-import { isFilmStep, type Notation, type Plan } from '@zaffet/contract';
+import { isFilmStep, type Notation, type Plan, type UnitSystem } from '@zaffet/contract';
 import {
   ARM,
   BOARD,
@@ -18,7 +18,7 @@ import { mmToMetres } from '@zaffet/core/units';
 import { basisOf, isBoard, partPlan, sittings, timetable } from '@zaffet/workshop';
 import { escapedText, svgLine, svgNumber, svgPage, svgRect, svgText } from './svg';
 import { BOARD_PAGE_WORDS, BOARD_PAGES, type BoardPageKey } from './calibration';
-import { mass, mm, um, type UnitSystem, volume } from './format';
+import { mass, mm, um, volume } from './format';
 import { startWords, stepTitle } from './names';
 import { partsOf, sittingTitle, wallClock } from './timetable';
 

@@ -1,4 +1,4 @@
-import { isFilmStep, type PlanStep } from '@zaffet/contract';
+import { isFilmStep, type PlanStep, type UnitSystem } from '@zaffet/contract';
 import { type BoardNote } from '@zaffet/core/board';
 import { type CellAirs, isShare, type Lesson, type Reading } from '@zaffet/core/calibrate';
 import { type FactorKind } from '@zaffet/core/media';
@@ -6,7 +6,7 @@ import { type Trust } from '@zaffet/core/photo';
 import { type DistressTool, toolOf } from '@zaffet/core/tools';
 import { type WishKey } from '@zaffet/core/solve';
 import { type BoardQuestion, type Teaches } from '@zaffet/workshop';
-import { celsius, duration, figures, lengthShown, perCent, type UnitSystem } from './format';
+import { celsius, duration, figures, lengthShown, perCent } from './format';
 import { mediumName, startWords, stepTitle, TOOL_NAMES } from './names';
 
 export const READING_NAMES: Readonly<Record<Reading, string>> = {

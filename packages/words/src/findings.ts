@@ -1,5 +1,6 @@
 import { type Finding, type FindingCode } from '@zaffet/core/notes';
-import { area, celsius, duration, figures, perCent, um, type UnitSystem } from './format';
+import { type UnitSystem } from '@zaffet/contract';
+import { area, celsius, duration, figures, perCent, um } from './format';
 
 /** A finding in words: what it is, why, and what to do. */
 export interface FindingWords {

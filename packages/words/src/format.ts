@@ -1,4 +1,4 @@
-import { type Notation } from '@zaffet/contract';
+import { type UnitSystem } from '@zaffet/contract';
 import { type Spooned } from '@zaffet/core/quantity';
 import {
   kelvinToCelsius,
@@ -8,16 +8,6 @@ import {
   SECONDS_PER_MINUTE,
   secondsToMinutes,
 } from '@zaffet/core/units';
-
-/** How lengths, temperatures and volumes are shown; nothing is stored in it. */
-export type UnitSystem = Notation['units'];
-export const UNIT_SYSTEMS = ['metric', 'imperial'] as const satisfies readonly UnitSystem[];
-
-/** How the time of day is written. */
-export type ClockFace = Notation['clock'];
-export const CLOCK_FACES = ['24', '12'] as const satisfies readonly ClockFace[];
-/** Patterns of Unicode's technical standard 35, as date libraries take them. */
-export const TIME_PATTERNS: Readonly<Record<ClockFace, string>> = { '24': 'HH:mm', '12': 'h:mm a' };
 
 /** Three figures at most, no more digits than a painter can use. */
 export function figures(value: number): string {

@@ -1,9 +1,9 @@
-import { isFilmStep, type LogEntry, VERDICT_TIMES } from '@zaffet/contract';
+import { isFilmStep, type LogEntry, VERDICT_TIMES, type UnitSystem } from '@zaffet/contract';
 import { mmToMetres, celsiusToKelvin } from '@zaffet/core/units';
 import { entryOf, type Run, SCHOOLS, type School, stepsDone } from '@zaffet/workshop';
 import { FATE_WORDS, VERDICT_WORDS } from './bench';
 import { lengthText } from './calibration';
-import { figures, perCent, type UnitSystem, celsius } from './format';
+import { figures, perCent, celsius } from './format';
 import { mediumName, stepTitle } from './names';
 
 /** Everything that was said in a run, a line each: what the log is searched through. */

@@ -1,5 +1,6 @@
 import { type MixPot } from '@zaffet/workshop';
-import { spoonText, type UnitSystem, volume } from './format';
+import { type UnitSystem } from '@zaffet/contract';
+import { spoonText, volume } from './format';
 
 /** What goes into a pot, measured and in spoons, in the order it goes in. */
 export const goesInText = ({ goesIn }: Pick<MixPot, 'goesIn'>, units: UnitSystem): string =>

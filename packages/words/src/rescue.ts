@@ -1,5 +1,6 @@
 import { type Cause, type Outcome, type Rescue, type Wrong } from '@zaffet/workshop';
-import { mm, perCent, type UnitSystem } from './format';
+import { type UnitSystem } from '@zaffet/contract';
+import { mm, perCent } from './format';
 
 /** What went wrong, as a painter says it. */
 export const WRONG_WORDS: Readonly<Record<Wrong, string>> = {

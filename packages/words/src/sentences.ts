@@ -1,5 +1,6 @@
 import { type FigureKey, figureRow, type Knob, type Mover, type Quantity } from '@zaffet/core/readout';
-import { degrees, duration, figures, lengthShown, perCent, type Shown, um, type UnitSystem } from './format';
+import { type UnitSystem } from '@zaffet/contract';
+import { degrees, duration, figures, lengthShown, perCent, type Shown, um } from './format';
 
 const quantityOf = (key: FigureKey | 'layer'): Quantity =>
   key === 'layer' ? 'share' : figureRow(key).quantity;

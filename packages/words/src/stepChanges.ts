@@ -1,7 +1,7 @@
-import { isFilmStep, type PlanStep } from '@zaffet/contract';
+import { isFilmStep, type PlanStep, type UnitSystem } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { basisOf, type PartPlan } from '@zaffet/workshop';
-import { duration, type UnitSystem } from './format';
+import { duration } from './format';
 import { startWords, stepTitle } from './names';
 import { stepClauses } from './stepDetail';
 

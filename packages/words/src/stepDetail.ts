@@ -1,7 +1,14 @@
-import { type CompanionStep, type FilmPlanStep, isFilmStep, type PlanStep, tintOf } from '@zaffet/contract';
+import {
+  type CompanionStep,
+  type FilmPlanStep,
+  isFilmStep,
+  type PlanStep,
+  tintOf,
+  type UnitSystem,
+} from '@zaffet/contract';
 import { toolOf } from '@zaffet/core/tools';
 import { type PartPlan } from '@zaffet/workshop';
-import { duration, perCent, um, type UnitSystem } from './format';
+import { duration, perCent, um } from './format';
 import {
   BODY_NAMES,
   COVER_NAMES,

@@ -5,13 +5,15 @@ import {
   type Weekday,
   WEEKDAYS,
   type WorkFile,
+  type ClockFace,
+  TIME_PATTERNS,
 } from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
 import { type PrepStep } from '@zaffet/core/plan';
 import { type DelayCause, type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
 import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
 import { format } from 'date-fns';
-import { type ClockFace, duration, TIME_PATTERNS } from './format';
+import { duration } from './format';
 import { layerWord, stepTitle } from './names';
 
 /** How a shop's clock writes an instant [ms since 1970]. */

@@ -1,10 +1,10 @@
-import { type Plan } from '@zaffet/contract';
+import { type Plan, type ClockFace } from '@zaffet/contract';
 import { type Schedule } from '@zaffet/core/schedule';
 import { type Sitting, sittings } from '@zaffet/workshop';
 import ical, { ICalAlarmType, ICalCalendarMethod } from 'ical-generator';
 import Papa from 'papaparse';
 import { partsOf, sittingDetail, sittingTitle, URGENCY_WORDS, urgencyText, wallClock } from './timetable';
-import { type ClockFace } from './format';
+
 import { oneLine, plainLines } from './plainLine';
 
 /** Minutes before a sitting that a calendar gives a sign. */

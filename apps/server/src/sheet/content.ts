@@ -8,6 +8,7 @@ import {
   type PlanStep,
   type Shelf,
   type StepMap,
+  type UnitSystem,
 } from '@zaffet/contract';
 import { type Basis } from '@zaffet/core/basis';
 import { handsOn, type StepTimes } from '@zaffet/core/course';
@@ -18,7 +19,6 @@ import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
 import {
   FIGURE_WORDS,
   HAZARD_DEFERENCE,
-  type UnitSystem,
   USE_NAMES,
   celsius,
   datedClock,

@@ -1,5 +1,5 @@
-import { type RunEvent } from '@zaffet/contract';
-import { toldText, type UnitSystem } from '@zaffet/words';
+import { type RunEvent, type UnitSystem } from '@zaffet/contract';
+import { toldText } from '@zaffet/words';
 import { inOrder, type Run, takenBack } from '@zaffet/workshop';
 
 /** These stand as they are. */

@@ -1,5 +1,6 @@
 import { computed, Injectable } from '@angular/core';
-import { PRICE_VOLUMES, UNIT_SYSTEMS } from '@zaffet/words';
+import { PRICE_VOLUMES } from '@zaffet/words';
+import { UNIT_SYSTEMS } from '@zaffet/contract';
 import { chosenOf } from './chosen';
 
 /** How numbers are shown in this browser: the one switch between metric and imperial. */

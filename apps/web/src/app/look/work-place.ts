@@ -1,9 +1,17 @@
-import { filedMap, isMapped, mapRange, type StepMap, WANT_KEYS, type Wants } from '@zaffet/contract';
+import {
+  filedMap,
+  isMapped,
+  mapRange,
+  type StepMap,
+  WANT_KEYS,
+  type Wants,
+  type UnitSystem,
+} from '@zaffet/contract';
 import { type Where } from '@zaffet/core/maps';
 import { type Step } from '@zaffet/core/plan';
 import { fitPlace, type PlaceFit } from '@zaffet/core/solve';
 import { WANTED_LENGTHS, WISH_OF } from '../data/wants';
-import { figureText, stepTitle, type UnitSystem, WISH_WORDS } from '@zaffet/words';
+import { figureText, stepTitle, WISH_WORDS } from '@zaffet/words';
 import { basisOf, type PartPlan } from '@zaffet/workshop';
 
 /** How a step is mapped from now on. */

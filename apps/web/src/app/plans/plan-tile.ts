@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { rxResource } from '@angular/core/rxjs-interop';
-import { API, isFilmStep, type Plan, type PlanSummary } from '@zaffet/contract';
+import { API, isFilmStep, type Plan, type PlanSummary, type UnitSystem } from '@zaffet/contract';
 import { forecast } from '@zaffet/core/forecast';
 import { type FigureKey, figureValues } from '@zaffet/core/readout';
-import { FIGURE_WORDS, figureText, stepTitle, type UnitSystem } from '@zaffet/words';
+import { FIGURE_WORDS, figureText, stepTitle } from '@zaffet/words';
 import { basisOf, type Circumstances, type PartPlan, partPlan } from '@zaffet/workshop';
 import { Units } from '../data/units';
 import { Clock } from '../data/clock';

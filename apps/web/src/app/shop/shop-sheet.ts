@@ -13,9 +13,11 @@ import {
   type Weekday,
   WEEKDAYS,
   type WorkFile,
+  CLOCK_FACES,
+  UNIT_SYSTEMS,
 } from '@zaffet/contract';
 import { MINUTE_KEYS, type MinuteKey, MINUTES } from '@zaffet/core/schedule';
-import { CLOCK_FACES, MINUTE_NAMES, UNIT_SYSTEMS, WEEKDAY_NAMES } from '@zaffet/words';
+import { MINUTE_NAMES, WEEKDAY_NAMES } from '@zaffet/words';
 import { usualWork } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';

@@ -1,4 +1,4 @@
-import { type FilmPlanStep, isFilmStep, LIMITS, type PlanStep } from '@zaffet/contract';
+import { type FilmPlanStep, isFilmStep, LIMITS, type PlanStep, type UnitSystem } from '@zaffet/contract';
 import { type CoatForecast, type Forecast } from '@zaffet/core/forecast';
 import { isClear } from '@zaffet/core/media';
 import {
@@ -11,7 +11,6 @@ import {
   STROKE_NAMES,
   substrateName,
   um,
-  type UnitSystem,
 } from '@zaffet/words';
 import { type PartPlan } from '@zaffet/workshop';
 
