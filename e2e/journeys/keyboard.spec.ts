@@ -62,6 +62,7 @@ const ROOMS = {
   piece: 'zf-prep-list',
   look: 'zf-wants-panel',
   layers: 'zf-readout-view',
+  days: 'zf-days-board',
   mix: 'zf-pot-card',
   bench: '.begin',
   shelf: '[data-item]',
@@ -98,6 +99,13 @@ const allText = (page: Page): Promise<string> =>
     return [document.body.innerText, ...hidden, ...fields].join('\n');
   });
 
+/** Asks for inches, ounces and 12 hours. */
+const byTheInch = (page: Page): Promise<unknown> =>
+  page.addInitScript(() => {
+    localStorage.setItem('zaffet.units', 'imperial');
+    localStorage.setItem('zaffet.clock', '12');
+  });
+
 /** Finds no unit or hour that was not asked for. */
 async function inInchesAndBy12Hours(page: Page): Promise<void> {
   expect(writtenOtherwise(await allText(page)), page.url()).toEqual([]);
@@ -116,10 +124,7 @@ test('axe finds nothing wrong in any room, light or dark; each writes in inches 
   page,
 }) => {
   test.slow();
-  await page.addInitScript(() => {
-    localStorage.setItem('zaffet.units', 'imperial');
-    localStorage.setItem('zaffet.clock', '12');
-  });
+  await byTheInch(page);
   for (const [path, there] of Object.entries(PAGES)) {
     await page.goto(`/${path}`);
     await expect(page.locator(there).first()).toBeVisible();
@@ -127,17 +132,43 @@ test('axe finds nothing wrong in any room, light or dark; each writes in inches 
   }
   await new PlansPage(page).open();
   await new PlansPage(page).openPlan("Keeper's sea chest");
-  for (const [room, there] of Object.entries(ROOMS)) {
-    const name = `${room[0]!.toUpperCase()}${room.slice(1)}`;
-    await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true }).click();
-    await page.waitForURL(new RegExp(`/${room}$`));
-    await expect(page.locator(there).first()).toBeVisible();
+  for (const room of Object.keys(ROOMS)) {
+    await go(page, room as keyof typeof ROOMS);
     await nothingWrongLightOrDark(page);
   }
-  await page.getByRole('link', { name: 'Bench', exact: true }).click();
+  await go(page, 'bench');
   await page.getByRole('button', { name: 'Begin a run now' }).click();
   await expect(page.locator('zf-step-card')).toBeVisible();
   await nothingWrongLightOrDark(page);
+});
+
+/** Goes to a room of the open plan. */
+async function go(page: Page, room: keyof typeof ROOMS): Promise<void> {
+  const name = `${room[0]!.toUpperCase()}${room.slice(1)}`;
+  await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name, exact: true }).click();
+  await page.waitForURL(new RegExp(`/${room}$`));
+  await expect(page.locator(ROOMS[room]).first()).toBeVisible();
+}
+
+test('sheets and cards are written in inches and by 12 hours', async ({ page }) => {
+  await byTheInch(page);
+  await new PlansPage(page).open();
+  await new PlansPage(page).openPlan("Keeper's sea chest");
+  const sheets: readonly (readonly [keyof typeof ROOMS, RegExp])[] = [
+    ['look', /^Find recipes for this look/],
+    ['layers', /^Begin from a method/],
+    ['layers', /^Worked /],
+    ['layers', /^Hide glue|^Kelp$|^Liquid hide glue/],
+  ];
+  let at: string | null = null;
+  for (const [room, name] of sheets) {
+    if (at !== room) await go(page, (at = room) as keyof typeof ROOMS);
+    await page.getByRole('button', { name }).first().click();
+    await expect(page.getByRole('dialog').first()).toBeVisible();
+    await inInchesAndBy12Hours(page);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
 });
 
 test('every kind of step is reached by keys, and work beside the layers', async ({ page }) => {

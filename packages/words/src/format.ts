@@ -31,7 +31,7 @@ const MIL = INCH / 1000;
 const FLUID_OUNCE = 29.5735295625e-6;
 /** An avoirdupois ounce in kg, exact. */
 const OUNCE = 0.028349523125;
-const SQUARE_FOOT = 0.09290304;
+export const SQUARE_FOOT = 0.09290304;
 
 /** Factor and unit from the number a plan file holds to the number shown, by the file's unit. */
 export const DISPLAY: Readonly<

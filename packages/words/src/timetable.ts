@@ -6,6 +6,7 @@ import {
   WEEKDAYS,
   type WorkFile,
   type ClockFace,
+  type UnitSystem,
   TIME_PATTERNS,
 } from '@zaffet/contract';
 import { type Facing } from '@zaffet/core/piece';
@@ -13,7 +14,7 @@ import { type PrepStep } from '@zaffet/core/plan';
 import { type DelayCause, type Entry, type MinuteKey, type Obstacle } from '@zaffet/core/schedule';
 import { colours, onWall, recipeOf, type Sitting, type Urgency, type Way } from '@zaffet/workshop';
 import { format } from 'date-fns';
-import { duration } from './format';
+import { area, duration, SQUARE_FOOT } from './format';
 import { layerWord, stepTitle } from './names';
 
 /** How a shop's clock writes an instant [ms since 1970]. */
@@ -203,7 +204,7 @@ export function urgencyText(sitting: Sitting, startsAt: number, { time, dayTime 
 export const softText = (time: string): string => `the look holds until ${time}`;
 
 /** What a shop's minutes are called where they are set. */
-export const MINUTE_NAMES: Readonly<Record<MinuteKey, string>> = {
+const MINUTE_NAMES: Readonly<Record<Exclude<MinuteKey, 'buffPerM2'>, string>> = {
   turn: 'Turning the piece',
   change: 'Changing brushes',
   brushWaits: 'A brush may wait',
@@ -213,8 +214,17 @@ export const MINUTE_NAMES: Readonly<Record<MinuteKey, string>> = {
   washWax: 'Cleaning a wax cloth',
   washSpray: 'Clearing a spray can',
   mix: 'Mixing a pot',
-  buffPerM2: 'Buffing 1 m²',
 };
+
+/** What a shop's minutes are for, and how many of its own one of them counts; buffing goes by an area. */
+export function minuteField(
+  key: MinuteKey,
+  units: UnitSystem,
+): { readonly name: string; readonly factor: number } {
+  if (key !== 'buffPerM2') return { name: MINUTE_NAMES[key], factor: 1 };
+  const factor = units === 'imperial' ? 10 * SQUARE_FOOT : 1;
+  return { name: `Buffing ${units === 'imperial' ? '10 sq ft' : area(1, units)}`, factor };
+}
 
 export const WEEKDAY_NAMES: Readonly<Record<Weekday, string>> = {
   mon: 'Monday',

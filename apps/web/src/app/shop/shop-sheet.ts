@@ -17,7 +17,7 @@ import {
   UNIT_SYSTEMS,
 } from '@zaffet/contract';
 import { MINUTE_KEYS, type MinuteKey, MINUTES } from '@zaffet/core/schedule';
-import { MINUTE_NAMES, WEEKDAY_NAMES } from '@zaffet/words';
+import { minuteField, WEEKDAY_NAMES } from '@zaffet/words';
 import { usualWork } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
 import { format } from 'date-fns';
@@ -78,7 +78,7 @@ export class ShopSheet {
     const own = this.work()?.minutes ?? {};
     return MINUTE_KEYS.map((key) => ({
       key,
-      name: MINUTE_NAMES[key],
+      ...minuteField(key, this.units.system()),
       value: own[key] ?? MINUTES[key],
     }));
   });
