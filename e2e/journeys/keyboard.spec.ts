@@ -158,7 +158,7 @@ test('sheets and cards are written in inches and by 12 hours', async ({ page }) 
     ['look', /^Find recipes for this look/],
     ['layers', /^Begin from a method/],
     ['layers', /^Worked /],
-    ['layers', /^Hide glue|^Kelp$|^Liquid hide glue/],
+    ['layers', /^White glue/],
   ];
   let at: string | null = null;
   for (const [room, name] of sheets) {
