@@ -47,8 +47,8 @@ import { Wiper } from './wiper';
 
 /** Heights of what stands above the picture [px]. */
 const HEADER = 42;
-const PAINT_ROWS = 94;
-const PAINT_ROWS_NARROW = 172;
+const PAINT_ROWS = 116;
+const PAINT_ROWS_NARROW = 194;
 const NARROW = 500;
 /** Lengths a scale bar may have [mm]; the largest that stays under a third of the picture is used. */
 const SCALE_BARS = [1, 2, 5, 10, 20, 50, 100, 200, 500];
@@ -183,7 +183,7 @@ export class FaceView {
     const width = lengthShown(view.widthMm / 1000, this.units());
     const height = lengthShown(view.heightMm / 1000, this.units());
     const size = `${width.number} × ${height.number} ${height.unit}`;
-    return view.reduced ? `${size} of the middle: a whole panel of so fine a web is too much to draw` : size;
+    return view.reduced ? `the middle, ${size}` : size;
   });
   protected readonly scaleBar = computed(() => {
     const view = this.shownView();

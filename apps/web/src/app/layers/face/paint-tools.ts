@@ -62,6 +62,10 @@ const TOOL_NAMES: Readonly<Record<PaintTool, string>> = { brush: 'Brush', eraser
       }
       <button mat-button class="end" (click)="desk.open.set(false)">Done</button>
     </div>
+    <p class="key">
+      <span><i class="more"></i>more than usual</span><span><i class="less"></i>less</span
+      ><span>no tint: as the step says</span>
+    </p>
     <div class="row">
       <label class="knob"
         ><span>{{ amountWord() }}</span>
@@ -116,6 +120,26 @@ const TOOL_NAMES: Readonly<Record<PaintTool, string>> = { brush: 'Brush', eraser
     mat-button-toggle-group {
       flex: none;
       font-size: 13px;
+    }
+    .key {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 2px 14px;
+      margin: 0;
+      color: var(--ink-2);
+    }
+    .key i {
+      display: inline-block;
+      width: 14px;
+      height: 10px;
+      margin-right: 5px;
+      border: 1px solid var(--line);
+    }
+    .more {
+      background: rgb(38 84 196 / 53%);
+    }
+    .less {
+      background: rgb(168 67 31 / 53%);
     }
     .knob {
       display: flex;
