@@ -95,7 +95,7 @@ test('what to mix follows the part, prices are kept, and inches are only shown',
   await expect(page.locator('.piece')).toContainText('24 × 16 in');
   await page.getByRole('link', { name: 'Layers', exact: true }).click();
   await page.getByRole('button', { name: /^Kelp/ }).click();
-  await expect(page.getByRole('textbox', { name: /Wet film thickness/ })).toHaveValue('3.5433');
+  await expect(page.getByRole('textbox', { name: /Wet film thickness/ })).toHaveValue('3.54');
   await page.getByRole('radio', { name: 'mm' }).click();
   await expect(page.getByRole('textbox', { name: /Wet film thickness/ })).toHaveValue('90');
 });

@@ -147,6 +147,13 @@ describe('mixing', () => {
     const some = line({ ...EMPTY, items: [tin({ amountMl: 5 })] });
     expect(some.fromShelf).toBeCloseTo(5e-6, 12);
     expect(some.cost!).toBeCloseTo(0.12 * 30, 9);
+    // The price that the cost comes from: the tin's, unless the plan has one.
+    expect(some.price).toBe(30);
+    const priced = mixing(
+      { ...plan, prices: { [some.medium!]: 20 } },
+      { ...EMPTY, items: [tin({ amountMl: 5 })] },
+    );
+    expect(priced.shopping.find(({ key }) => key === some.key)!.price).toBe(20);
   });
 
   it('never counts on milk paint that has turned', () => {

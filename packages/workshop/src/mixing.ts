@@ -76,6 +76,8 @@ export interface ShoppingLine {
   readonly using: readonly string[];
   /** Tins to buy [m³]. */
   readonly tins: readonly number[];
+  /** Of a litre: the plan's, else the shelf's; null without one. */
+  readonly price: number | null;
   /** Of the tins; null without a price. */
   readonly cost: number | null;
 }
@@ -310,6 +312,7 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
           fromShelf: 0,
           using: [],
           tins: [],
+          price: null,
           cost: null,
         },
         needed: 0,
@@ -335,7 +338,7 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
   }
   return [...lines.values()].map(({ line, needed, fromShelf, using }) => {
     const tins = tinsFor(Math.max(0, needed - fromShelf - 1e-9));
-    const price = line.medium === null ? undefined : prices[line.medium];
+    const price = line.medium === null ? null : (prices[line.medium] ?? null);
     const bought = tins.reduce((sum, tin) => sum + tin, 0);
     return {
       ...line,
@@ -343,7 +346,8 @@ function shoppingOf(mixed: readonly MixPot[], plan: Plan, shelf: Shelf): Shoppin
       fromShelf,
       using: [...new Set(using)],
       tins,
-      cost: tins.length === 0 ? 0 : price === undefined ? null : bought * 1000 * price,
+      price,
+      cost: tins.length === 0 ? 0 : price === null ? null : bought * 1000 * price,
     };
   });
 }

@@ -10,6 +10,7 @@ import {
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
 import { type PlanStep, WANT_KEYS, type Wants } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
 import { LOOK_ZONE_NAMES, shortWindows, stepChanges } from '@zaffet/words';
 import { basisOf, EFFECTS, effectWants, NO_WANTS, wishOf, withSettingsFiled } from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
@@ -38,7 +39,7 @@ const NARROW = 1062;
   template: `
     <h1 class="visually-hidden">Look</h1>
     <section class="effects" aria-labelledby="effects-title">
-      <h2 id="effects-title">What shall {{ whereText() }} look like?</h2>
+      <h2 id="effects-title">How should {{ whereText() }} look?</h2>
       <p class="quiet">Drawn on this part, in your colours. Choose one for its figures.</p>
       <zf-effect-cards (chosen)="choose($event)" />
     </section>
@@ -196,7 +197,9 @@ export class LookPage {
       return;
     }
     const present = recipes[0];
-    const keeps = present?.met === true;
+    // A technique that would be worked outside its own rules is not kept.
+    const before = new Set(forecast(basisOf(plan)).findings.map(({ code }) => code));
+    const keeps = present?.met === true && present.risks.every(({ code }) => before.has(code));
     const after = keeps ? withSettingsFiled(plan, present.settings) : effect.plan;
     this.way.set({
       keeps,

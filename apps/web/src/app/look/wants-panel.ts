@@ -118,7 +118,7 @@ interface WantLine extends Omit<Predicted, 'movers'> {
       </div>
     }
     @if (where() === 'whole') {
-      <h3>What shall be seen</h3>
+      <h3>What should show</h3>
       @for (layer of layers(); track layer.id) {
         <div class="line layer" [attr.data-layer-want]="layer.name">
           <span class="name"><i [style.background]="layer.colour"></i>{{ layer.name }}</span>

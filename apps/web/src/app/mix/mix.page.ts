@@ -140,7 +140,6 @@ export class MixPage {
       there: line.tins.length === 0,
       using: line.using.length === 0 ? '' : `from the shelf: ${line.using.join(', ')}`,
       buy: line.tins.length === 0 ? 'is there' : this.tinsText(line.tins),
-      price: line.medium === null ? null : (this.file()!.prices[line.medium] ?? null),
       cost: line.tins.length === 0 || line.cost === null ? '' : this.money.text(line.cost),
     })),
   );

@@ -125,6 +125,11 @@ interface Found {
       padding: 0;
       border: 0;
     }
+    mat-radio-group {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 18px;
+    }
     fieldset p {
       margin: 0;
       font-size: 13px;
@@ -192,7 +197,7 @@ export class SolveSheet {
   /** What the recipes are worked out for, beside the wish. */
   protected readonly given = computed(() => {
     const { part, air, work } = this.plan()!;
-    return `For ${part.name.toLowerCase()}, in air of ${celsius(celsiusToKelvin(air.temperatureC), this.units())} and ${perCent(air.humidity)}, worked ${weekText(work, this.clock.face())}.`;
+    return `For the ${part.name.toLowerCase()}, in air of ${celsius(celsiusToKelvin(air.temperatureC), this.units())} and ${perCent(air.humidity)}, worked ${weekText(work, this.clock.face())}.`;
   });
   protected readonly progress = signal<number | null>(null);
   protected readonly found = signal<readonly Found[]>([]);
