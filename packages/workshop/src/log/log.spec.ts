@@ -1,6 +1,9 @@
 import { type Plan, type RunEvent } from '@zaffet/contract';
 import { parsePlan } from '@zaffet/contract/schemas';
 import { filePlan } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
+import { basisOf } from '../basis';
+import { partPlan } from '../partPlan';
 import { newPlan } from '../newPlan';
 import { cellsOf } from '../boards';
 import { foldRun, type Run } from '../runs';
@@ -217,8 +220,25 @@ describe('a run done again', () => {
     expect(thick.dilution).toBeCloseTo(12 / 62.4, 2);
     expect(last.passes).toBe(3);
     expect(last.start).toEqual({ rule: 'after', waitMin: 4 });
-    // What waited for a state waits for it again.
-    expect(thick.start.rule).toBe('state');
+  });
+
+  it('waits for a state again, and after it for as long as then', () => {
+    const [first, thick] = stepsOf(plan);
+    expect(thick!.start).toEqual(jasmine.objectContaining({ rule: 'state' }));
+    const times = forecast(basisOf(partPlan(plan, part))).times;
+    // The glue was begun 300 minutes after the base coat was, in the same air.
+    expect((times[1]!.from - times[0]!.from) / 60).toBeCloseTo(300, -1);
+    const early = foldRun(carried().filter(({ kind }) => kind !== 'begun' && kind !== 'done'))!;
+    expect(stepsOf(repeated(early, again, next))[1]!.start).toEqual(stepsOf(glued)[1]!.start);
+    const tell = deviceOf('soon', glued);
+    const soon = foldRun([
+      tell(0, 'run-begun', beginning(glued)),
+      tell(0, 'begun', { ...of(base), minutesAgo: 0 }),
+      tell(20, 'done', { ...of(base), minutesAgo: 0 }),
+      tell(28, 'begun', { ...of(glue), minutesAgo: 0 }),
+    ])!;
+    expect(stepsOf(repeated(soon, again, next))[1]!.start).toEqual({ rule: 'after', waitMin: 8 });
+    expect(first!.kind).toBe('coat');
   });
 
   it('brings what was written down to its steps, and what to do otherwise to the first', () => {

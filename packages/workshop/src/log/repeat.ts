@@ -8,6 +8,8 @@ import {
   type Plan,
   type PlanStep,
 } from '@zaffet/contract';
+import { forecast } from '@zaffet/core/forecast';
+import { carriedOut } from '../bench/carriedOut';
 import { carriedOutAtEnd } from '../boards/photo';
 import { NO_TIMING } from '../newPlan';
 import { type Run, stepKey } from '../runs/fold';
@@ -44,7 +46,13 @@ function asDone(run: Run, part: Part, step: PlanStep, before: PlanStep | null): 
   };
 }
 
-/** Waits by the clock become what they were; what waited for a state of the film does so again, in whatever air. */
+/** A start this close to the moment that its rule gives was by the rule [min]. */
+const BY_RULE = 10;
+
+/**
+ * Waits by the clock become what they were. One for a state of the film below is for that state again, in whatever air,
+ * and for as long after it as then; a start before that state becomes a wait by the clock.
+ */
 function startAsDone(
   run: Run,
   part: Part,
@@ -54,8 +62,24 @@ function startAsDone(
   if (start.rule === 'at') return { rule: 'state', state: 'recoat', waitMin: 0 };
   const begunAt = run.steps[stepKey(part.id, id)]?.begunAt ?? null;
   const ended = before === null ? null : (run.steps[stepKey(part.id, before.id)]?.doneAt ?? null);
-  if (start.rule !== 'after' || begunAt === null || ended === null || begunAt < ended) return start;
-  return { ...start, waitMin: within((begunAt - ended) / MINUTE, LIMITS.waitMin) };
+  if (begunAt === null || ended === null || begunAt < ended) return start;
+  const waited = within((begunAt - ended) / MINUTE, LIMITS.waitMin);
+  if (start.rule === 'after') return { ...start, waitMin: waited };
+  const later = (begunAt - byRule(run, part.id, id, begunAt)) / MINUTE;
+  if (Math.abs(later) < BY_RULE) return start;
+  return later > 0
+    ? { ...start, waitMin: within(start.waitMin + later, LIMITS.waitMin) }
+    : { rule: 'after', waitMin: waited };
+}
+
+/** When a step would have begun by its rule, after all that was done before it [ms since 1970]. */
+function byRule(run: Run, partId: string, stepId: string, begunAt: number): number {
+  const earlier = Object.entries(run.steps).filter(
+    ([, one]) => one.begunAt === null || one.begunAt < begunAt,
+  );
+  const { basis } = carriedOut({ ...run, steps: Object.fromEntries(earlier) }, partId, begunAt);
+  const times = forecast(basis(run.learned)).times.find(({ step }) => step.id === stepId);
+  return times === undefined ? begunAt : Date.parse(run.plan.startsAt) + times.from * 1000;
 }
 
 /** What was written down at a step, on this part or on all. */
