@@ -20,8 +20,8 @@ import { Hold, type Pull } from '../ui/hold';
 /** Between parts on the sheet [m], and round them [px]. */
 const GAP = 0.05;
 const MARGIN = 26;
-/** Parts wider than this carry their size on them [px]. */
-const ROOM_FOR_SIZE = 74;
+/** Parts wider than this carry their name on them [px]. */
+const ROOM_FOR_NAME = 48;
 
 /** A size as the hand drags it. */
 export interface Resized {
@@ -151,7 +151,7 @@ export class UnfoldedSheet {
         ...pixels,
         columns: Math.max(8, Math.round(pixels.width)),
         rows: Math.max(8, Math.round(pixels.height)),
-        roomy: pixels.width > ROOM_FOR_SIZE && pixels.height > 24,
+        roomy: pixels.width > ROOM_FOR_NAME && pixels.height > 32,
         size: `${this.length(widthMm)} by ${this.length(heightMm)}`,
         acrossText: this.length(widthMm),
         downText: this.length(heightMm),

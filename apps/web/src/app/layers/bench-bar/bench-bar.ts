@@ -60,8 +60,8 @@ import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
       <button mat-button (click)="compare()"><mat-icon svgIcon="compare" />Side by side</button>
     }
     <span class="spacer"></span>
-    <button mat-button class="hours" (click)="shop()">{{ week() }}</button>
-    <button mat-button (click)="methods()">Begin from a method …</button>
+    <button mat-button class="hours" [title]="week()" (click)="shop()">{{ week() }}</button>
+    <button mat-button class="methods" (click)="methods()">Begin from a method …</button>
   `,
   styles: `
     :host {
@@ -119,9 +119,18 @@ import { WhatIfSheet } from '../what-if-sheet/what-if-sheet';
       font-weight: 600;
     }
     .hours {
+      flex: 0 1 auto;
+      min-width: 90px;
       max-width: 360px;
+    }
+    .hours ::ng-deep .mdc-button__label {
       overflow: hidden;
       text-overflow: ellipsis;
+      white-space: nowrap;
+    }
+    .methods {
+      flex: none;
+      white-space: nowrap;
     }
     .spacer {
       flex: 1;
