@@ -1,3 +1,4 @@
+export { asBelieved } from './asBelieved';
 export { beliefNow, type Beliefs } from './beliefs';
 export { benchOf } from './bench';
 export * from './types';

@@ -6,7 +6,7 @@ import { celsiusToKelvin } from '@zaffet/core/units';
 import { forecast } from '@zaffet/core/forecast';
 import { type LiveState } from '@zaffet/core/live';
 import { bandedFigures, type FigureKey } from '@zaffet/core/readout';
-import { basisOf } from '@zaffet/workshop';
+import { asBelieved, basisOf } from '@zaffet/workshop';
 import { Clock, showZone } from '../data/clock';
 import { Sound } from '../data/sound';
 import { Ticker } from '../data/ticker';
@@ -159,7 +159,9 @@ export class RunPage {
     const plan = this.look();
     if (plan === null) return '';
     const basis = basisOf(plan);
-    const told = bandedFigures(basis, forecast(basis)).flatMap(({ key, value, low, high }) => {
+    const believed = this.model.card()?.film?.figures ?? {};
+    const shown = asBelieved(bandedFigures(basis, forecast(basis)), believed);
+    const told = shown.flatMap(({ key, value, low, high }) => {
       if (value === null || !TOLD_FIGURES.includes(key) || value < SEEN) return [];
       const text = (amount: number): string => {
         const { number, unit } = figureText(key, amount, this.units());
