@@ -92,7 +92,7 @@ test('what to mix follows the part, prices are kept, and inches are only shown',
   await expect(page.locator('[data-buy^="Kelp"]')).toContainText('4.80');
   await page.getByRole('radio', { name: 'inch' }).click();
   await expect(first).toContainText('fl oz');
-  await expect(page.locator('.piece')).toContainText('24 × 16 in');
+  await expect(page.locator('.piece')).toContainText('23 5/8 × 15 3/4 in');
   await page.getByRole('link', { name: 'Layers', exact: true }).click();
   await page.getByRole('button', { name: /^Kelp/ }).click();
   await expect(page.getByRole('textbox', { name: /Wet film thickness/ })).toHaveValue('3.54');
