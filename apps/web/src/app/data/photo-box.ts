@@ -103,8 +103,9 @@ export class PhotoBox {
 
   private async turn(): Promise<void> {
     await this.ready;
-    await this.count();
     const waiting = await this.store.waiting();
+    // Counted after: what another page marks as refused meanwhile is either still among these, or counted.
+    await this.count();
     try {
       for (const photo of waiting) await this.send(photo);
       this.wait = this.pauses.first;
