@@ -215,7 +215,7 @@ function cellsPage(plan: Plan, { units, clock: face }: Notation): string {
       svgText(right, top + 4, 4.5, 'In this order', 'font-weight="bold"'),
       ...order.slice(0, most).map((words, k) => svgText(right, top + 10 + 5 * k, 3, words)),
       ...(order.length > most
-        ? [svgText(right, top + 10 + 5 * most, 3, 'and on: see Schedule', `fill="${QUIET}"`)]
+        ? [svgText(right, top + 10 + 5 * most, 3, 'and on: see Days', `fill="${QUIET}"`)]
         : []),
       ...told,
     ],

@@ -22,6 +22,16 @@ describe('what changes between two lists of steps', () => {
     ]);
   });
 
+  it('says what is left out of a step, and what comes to it', () => {
+    const [first] = plan.steps;
+    const thinned = {
+      ...plan,
+      steps: plan.steps.map((step) => (step === first ? { ...step, dilution: 0.1 } : step)),
+    };
+    expect(stepChanges(thinned, plan, 'metric')).toEqual(['Kelp: no longer thinned 10 %.']);
+    expect(stepChanges(plan, thinned, 'metric')).toEqual(['Kelp: thinned 10 %.']);
+  });
+
   it('names each step that goes and each that comes with another technique', () => {
     const other = effectPlan(plan, 'small', () => `new-${++id}`);
     const lines = stepChanges(plan, other, 'metric');

@@ -30,10 +30,9 @@ export function stepChanges(before: StepsPlan, after: StepsPlan, units: UnitSyst
     const now = clausesOf(step, after, units);
     const gone = was.filter((clause) => !now.includes(clause));
     const come = now.filter((clause) => !was.includes(clause));
-    if (gone.length + come.length > 0)
-      lines.push(
-        `${title}: ${come.join(', ') || 'without the rest'}${gone.length > 0 ? ` (was ${gone.join(', ')})` : ''}.`,
-      );
+    const changed = come.length === 0 ? `no longer ${gone.join(', ')}` : come.join(', ');
+    const earlierText = come.length === 0 || gone.length === 0 ? '' : ` (was ${gone.join(', ')})`;
+    if (gone.length + come.length > 0) lines.push(`${title}: ${changed}${earlierText}.`);
   }
   const removed = left.map((step) => `Goes: ${stepTitle(step, before.media)}.`);
   return [...removed, ...lines];

@@ -14,6 +14,7 @@ export { onClock, onWall, usualWork, workEndsMin, workTime } from './calendar';
 export { beginAt } from './begin';
 export { newCoat, newCompanion, newDistress, newResist, newSeal, newStep } from './create';
 export { EFFECT_KEYS, type EffectKey, effectPlan, EFFECTS, effectWants, wishOf } from './effects';
+export { gives, lookCandidates, lookWay, type LookWay } from './lookWay';
 export {
   lastBody,
   type Measured,

@@ -1,8 +1,7 @@
 import { DestroyRef, effect, inject, Injectable, signal } from '@angular/core';
-
+import { CLOCK_FACES, TIME_PATTERNS } from '@zaffet/contract';
 import { onClock, onWall } from '@zaffet/workshop';
 import { differenceInCalendarDays, format, startOfDay } from 'date-fns';
-import { CLOCK_FACES, TIME_PATTERNS } from '@zaffet/contract';
 import { chosenOf } from './chosen';
 
 /** A whole day and half of the next [ms]: long enough to reach tomorrow, however clocks are changed. */

@@ -2,18 +2,33 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   ElementRef,
   inject,
   linkedSignal,
   signal,
+  untracked,
 } from '@angular/core';
 import { MatButtonModule } from '@angular/material/button';
 import { RouterLink } from '@angular/router';
-import { type PlanStep, WANT_KEYS, type Wants } from '@zaffet/contract';
-import { forecast } from '@zaffet/core/forecast';
+import { WANT_KEYS } from '@zaffet/contract';
+import { type Wish } from '@zaffet/core/solve';
 import { LOOK_ZONE_NAMES, shortWindows, stepChanges } from '@zaffet/words';
-import { basisOf, EFFECTS, effectWants, NO_WANTS, wishOf, withSettingsFiled } from '@zaffet/workshop';
+import {
+  type EffectKey,
+  effectPlan,
+  EFFECTS,
+  effectWants,
+  gives,
+  lookCandidates,
+  lookWay,
+  type LookWay,
+  NO_WANTS,
+  type PartPlan,
+  wishOf,
+} from '@zaffet/workshop';
 import { Store } from '@ngrx/store';
+import { newId } from '../data/fresh';
 import { Units } from '../data/units';
 import { PlanEditor } from '../plan/plan.actions';
 import { planFeature } from '../plan/plan.feature';
@@ -135,16 +150,17 @@ export class LookPage {
 
   private readonly place = computed(() => `${this.plan()!.part.id} ${this.where()}`);
   /** How to get what was chosen: null while it is worked out, and where only a place of the part is looked at. */
-  protected readonly way = signal<Way | 'failed' | null>(null);
+  private readonly way = signal<Way | 'failed' | 'none' | null>(null);
   protected readonly changes = computed(() => {
     const way = this.way();
-    return way === null || way === 'failed' || way.lines.length === 0 ? null : way;
+    return typeof way === 'string' || way === null || way.lines.length === 0 ? null : way;
   });
   protected readonly wayText = computed(() => {
     const way = this.way();
     if (this.where() !== 'whole') return 'Press "Work it so, just here" to get it in this place.';
     if (way === null) return 'Working out what to change …';
     if (way === 'failed') return 'The changes could not be worked out. Choose it again.';
+    if (way === 'none') return 'Neither technique gives these figures. "Find recipes" tries all of them.';
     if (way.lines.length === 0) return 'The steps you have give it already.';
     return way.keeps
       ? 'Your technique can do it with these changes:'
@@ -169,7 +185,7 @@ export class LookPage {
   /** The figures of the effect become what is wanted. */
   protected choose(effect: EffectChosen): void {
     const where = this.where();
-    const wants: Wants = effectWants(effect.plan);
+    const wants = effectWants(effect.plan);
     const { look } = this.plan()!;
     this.store.dispatch(
       PlanEditor.lookChanged({
@@ -177,48 +193,78 @@ export class LookPage {
       }),
     );
     this.effect.set(effect);
-    void this.findWay(effect, wants);
   }
 
-  /** The plan's own technique first: the effect's steps are offered only where that one cannot reach the look. */
-  private async findWay(effect: EffectChosen, wants: Wants): Promise<void> {
-    this.way.set(null);
-    if (this.where() !== 'whole') return;
-    const plan = this.plan()!;
-    const recipes = await this.client
-      .find(
-        { wish: wishOf(wants), candidates: [{ key: 'present', basis: basisOf(plan) }], deadline: null },
-        () => undefined,
-      )
-      .catch(() => 'failed' as const);
-    if (recipes === null || this.effect() !== effect) return;
-    if (recipes === 'failed') {
-      this.way.set(recipes);
-      return;
-    }
-    const present = recipes[0];
-    // A technique that would be worked outside its own rules is not kept.
-    const before = new Set(forecast(basisOf(plan)).findings.map(({ code }) => code));
-    const keeps = present?.met === true && present.risks.every(({ code }) => before.has(code));
-    const after = keeps ? withSettingsFiled(plan, present.settings) : effect.plan;
-    this.way.set({
-      keeps,
-      steps: after.steps,
-      lines: [...stepChanges(plan, after, this.units()), ...(keeps ? [] : shortWindows(after))],
+  /** What the way to the look hangs on: it is worked out again when steps, wishes or the part change. */
+  private readonly asked = computed(
+    (): Asked | null => {
+      const effect = this.effect();
+      const plan = this.plan();
+      if (effect === null || plan === null || this.where() !== 'whole') return null;
+      return { key: effect.key, plan, wish: wishOf(plan.look) };
+    },
+    { equal: (a, b) => JSON.stringify(hangsOn(a)) === JSON.stringify(hangsOn(b)) },
+  );
+
+  constructor() {
+    effect(() => {
+      const asked = this.asked();
+      untracked(() => void this.findWay(asked));
     });
   }
 
+  private async findWay(asked: Asked | null): Promise<void> {
+    this.way.set(null);
+    if (asked === null) return;
+    const { key, plan, wish } = asked;
+    try {
+      const other = effectPlan(plan, key, newId);
+      const recipes = gives(plan, wish)
+        ? []
+        : await this.client.find(
+            { wish, candidates: lookCandidates(plan, other), deadline: null },
+            () => undefined,
+          );
+      if (recipes === null || this.asked() !== asked) return;
+      const way = lookWay(plan, other, wish, recipes);
+      this.way.set(
+        way === null
+          ? 'none'
+          : {
+              ...way,
+              lines: [
+                ...stepChanges(plan, way.after, this.units()),
+                ...(way.keeps ? [] : shortWindows(way.after)),
+              ],
+            },
+      );
+    } catch {
+      if (this.asked() === asked) this.way.set('failed');
+    }
+  }
+
   /** Puts the steps in the place of those there; one undo brings them back. */
-  protected takeWay(way: Way): void {
-    this.store.dispatch(PlanEditor.stepsReplaced({ steps: way.steps }));
-    this.way.set({ ...way, lines: [] });
+  protected takeWay({ steps }: Way): void {
+    this.store.dispatch(PlanEditor.stepsReplaced({ steps }));
   }
 }
 
-/** Steps that give a look, with what they change. */
-interface Way {
-  /** Whether the plan's technique stays. */
-  readonly keeps: boolean;
-  readonly steps: readonly PlanStep[];
-  readonly lines: readonly string[];
+/** A way to a look, with what it changes. */
+type Way = LookWay & { readonly lines: readonly string[] };
+
+/** A look that is wanted of a part. */
+interface Asked {
+  readonly key: EffectKey;
+  readonly plan: PartPlan;
+  readonly wish: Wish;
 }
+
+const hangsOn = (asked: Asked | null): unknown =>
+  asked && [
+    asked.key,
+    asked.wish,
+    asked.plan.finish.steps,
+    asked.plan.part,
+    asked.plan.air,
+    asked.plan.media,
+  ];

@@ -75,6 +75,7 @@ import { PotCard } from './pot-card';
                     [optional]="true"
                     placeholder="price"
                     [factor]="priced().litres"
+                    [decimals]="2"
                     [unit]="money.currency()"
                     (changed)="setPrice(medium, $event)"
                   />

@@ -95,6 +95,8 @@ export class NumberField {
   /** Shown unit, when it is not the limit's; `factor` turns the value into it. */
   readonly unit = input<string>();
   readonly factor = input(1);
+  /** Digits after the point; as many as the number needs where null. */
+  readonly decimals = input<number | null>(null);
   readonly placeholder = input('');
   readonly quiet = input(false);
   /** Empty means null instead of a fault. */
@@ -117,6 +119,8 @@ export class NumberField {
     const { unit, factor, offset, converted } = this.display();
     const number = value * factor + offset;
     if (unit === 'in') return inches(number);
+    const decimals = this.decimals();
+    if (decimals !== null) return String(Number(number.toFixed(decimals)));
     return String(converted ? Number(number.toPrecision(SHOWN_DIGITS)) : round(number));
   };
 
@@ -132,8 +136,11 @@ export class NumberField {
     const kept = this.value();
     // What was not changed keeps every digit, whatever the screen rounds.
     if (kept !== null && text === this.shown(kept)) return kept;
-    const number = ((unit === 'in' ? parseInches(text) : Number(text)) - offset) / factor;
     const { min, max } = this.limit();
+    // The ends of the range are told as they are shown, and may be typed so.
+    const end = [min, max].find((value) => text === this.shown(value));
+    if (end !== undefined) return end;
+    const number = ((unit === 'in' ? parseInches(text) : Number(text)) - offset) / factor;
     return Number.isFinite(number) && number >= min - 1e-9 && number <= max + 1e-9 ? number : undefined;
   });
 
@@ -153,9 +160,12 @@ export class NumberField {
     if (value === undefined) return;
     event.preventDefault();
     const { min, max, step } = this.limit();
-    const next = Math.min(max, Math.max(min, (value ?? min) + by * step));
+    // A rule has sixteenths of an inch; a smaller step would not be seen.
+    const { unit, factor } = this.display();
+    const stride = unit === 'in' && step * factor > 1 / 64 ? 1 / 16 / factor : step;
+    const next = Math.min(max, Math.max(min, (value ?? min) + by * stride));
     this.text.set(this.shown(next));
-    this.commit();
+    if (next !== this.value()) this.changed.emit(next);
   }
 }
 

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { type ComponentFixture, TestBed } from '@angular/core/testing';
 import { LIMITS } from '@zaffet/contract';
+import { inches } from '@zaffet/words';
 import { Band } from './band';
 import { Clock } from '../data/clock';
 import { provideMoments } from '../data/moments';
@@ -75,6 +76,20 @@ describe('number field', () => {
     expect(given).toEqual([]);
     type(box, '5');
     expect(given[0]).toBeCloseTo(127, 9);
+    TestBed.inject(Units).choose('metric');
+  });
+
+  it('goes by sixteenths of an inch, and takes fractions and the ends of its range', () => {
+    const { fixture, box, given } = fieldOf({ value: 450, limit: LIMITS.sideMm });
+    TestBed.inject(Units).choose('imperial');
+    fixture.detectChanges();
+    expect(box.value).toBe('17 11/16');
+    box.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp' }));
+    expect(given.at(-1)).toBeCloseTo(450 + 25.4 / 16, 9);
+    type(box, '20 1/2');
+    expect(given.at(-1)).toBeCloseTo(520.7, 9);
+    type(box, inches(LIMITS.sideMm.max / 25.4));
+    expect(given.at(-1)).toBe(LIMITS.sideMm.max);
     TestBed.inject(Units).choose('metric');
   });
 
